@@ -1,0 +1,33 @@
+package chalkline.core.arrivals;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A whole registrar's list, checked: every id that one row names is a row of its kind. Maps are by sourcedId in the order
+ * of the file.
+ *
+ * @param enrollments grouped in no way; several hundred thousand are usual
+ */
+public record RegistrarList(
+        Map<String, Session> sessions,
+        Map<String, Org> orgs,
+        Map<String, Course> courses,
+        Map<String, ListedClass> classes,
+        Map<String, Person> people,
+        List<Enrollment> enrollments) {
+
+    /** The term with this code, in the sense of {@link #termOf}; empty where the list has none. */
+    public Optional<Session> term(String code) {
+        return sessions.values().stream()
+                .filter(session -> session.code().equals(code) && termOf(session) == session)
+                .findFirst();
+    }
+
+    /** The term of a session: itself where it lies in nothing or in a school year, else the session it lies in. */
+    public Session termOf(Session session) {
+        Session parent = sessions.get(session.parentId());
+        return parent == null || parent.isSchoolYear() ? session : parent;
+    }
+}

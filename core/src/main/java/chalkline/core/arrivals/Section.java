@@ -1,0 +1,81 @@
+package chalkline.core.arrivals;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * The facts of one section of the term being prepared, worked out from the registrar's list. Text that the list does not
+ * give is empty; nothing here depends on conventions but the department, which a move may have replaced.
+ *
+ * @param label the section's own number, {@code 001}
+ * @param topic the class's title where it differs from the course's, else empty
+ * @param department the organization that owns the course
+ * @param college the organization above the department, or the department itself
+ * @param sessions its academic sessions in the order named
+ * @param days from its earliest first day to its latest last day
+ * @param part the part of term it lies in, if it lies in one
+ * @param breakTerms codes of the terms whose breaks count for it
+ * @param instructors in order, the primary instructor first
+ * @param flagged how many of the instructors, counted from the first, the registrar flags as primary
+ * @param students each once, in the order of the list
+ */
+public record Section(
+        String id,
+        Course course,
+        CourseCode code,
+        String label,
+        String topic,
+        Org department,
+        Org college,
+        String delivery,
+        String campus,
+        String reference,
+        String crossList,
+        String room,
+        String meets,
+        List<String> tags,
+        List<Session> sessions,
+        Days days,
+        Session term,
+        Optional<Session> part,
+        List<String> breakTerms,
+        List<Person> instructors,
+        int flagged,
+        List<Person> students) {
+
+    /** The days of a session, first and last inclusive; without a last day it has no end. */
+    public record Days(LocalDate first, Optional<LocalDate> last) {}
+
+    /** The first of the instructors, flagged by the registrar or not. */
+    public Optional<Person> primaryInstructor() {
+        return instructors.isEmpty() ? Optional.empty() : Optional.of(instructors.get(0));
+    }
+
+    /** The same section under another department, as a move puts it. */
+    public Section in(Org newDepartment, Org newCollege) {
+        return new Section(
+                id,
+                course,
+                code,
+                label,
+                topic,
+                newDepartment,
+                newCollege,
+                delivery,
+                campus,
+                reference,
+                crossList,
+                room,
+                meets,
+                tags,
+                sessions,
+                days,
+                term,
+                part,
+                breakTerms,
+                instructors,
+                flagged,
+                students);
+    }
+}

@@ -1,0 +1,109 @@
+package chalkline.core.calendar;
+
+import chalkline.core.arrivals.Section.Days;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.temporal.TemporalAdjusters;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * The teaching weeks of a session: calendar weeks from the one that holds its first day to the one that holds its last,
+ * numbered from 1, break weeks left out. Where the session has no end there is no last week.
+ */
+public final class Weeks {
+
+    /** How far a week or a working day is looked for in a session without end: a century. */
+    private static final int HORIZON_DAYS = 36_600;
+
+    private final Days days;
+    private final List<Break> breaks;
+    private final DayOfWeek weekStart;
+
+    public Weeks(Days days, List<Break> breaks, DayOfWeek weekStart) {
+        this.days = days;
+        this.breaks = breaks;
+        this.weekStart = weekStart;
+    }
+
+    /** The number of numbered weeks; empty without an end. */
+    public OptionalInt count() {
+        if (days.last().isEmpty()) {
+            return OptionalInt.empty();
+        }
+        int count = 0;
+        for (LocalDate monday = weekOf(days.first());
+                !monday.isAfter(days.last().orElseThrow());
+                monday = monday.plusWeeks(1)) {
+            if (!isBreakWeek(monday)) {
+                count++;
+            }
+        }
+        return OptionalInt.of(count);
+    }
+
+    /** The first calendar day of numbered week {@code n}, be it before the session; empty where there is no such week. */
+    public Optional<LocalDate> startOf(int n) {
+        LocalDate limit = days.last().orElse(days.first().plusDays(HORIZON_DAYS));
+        int number = 0;
+        for (LocalDate start = weekOf(days.first()); !start.isAfter(limit); start = start.plusWeeks(1)) {
+            if (!isBreakWeek(start) && ++number == n) {
+                return Optional.of(start);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The first day of week {@code n} that lies in the session. */
+    public Optional<LocalDate> firstDayOf(int n) {
+        return startOf(n).map(start -> start.isBefore(days.first()) ? days.first() : start);
+    }
+
+    /** The given weekday of week {@code n}, also where it lies outside the session. */
+    public Optional<LocalDate> dayOf(int n, DayOfWeek day) {
+        return startOf(n).map(start -> start.with(TemporalAdjusters.nextOrSame(day)));
+    }
+
+    /** The {@code n}th working day after (before, if negative) a day; 0 is the day itself. */
+    public LocalDate plusWorkingDays(LocalDate day, int n) {
+        int left = Math.abs(n);
+        int step = Integer.signum(n);
+        LocalDate at = day;
+        while (left > 0) {
+            at = at.plusDays(step);
+            if (isWorkingDay(at)) {
+                left--;
+            }
+        }
+        return at;
+    }
+
+    private boolean isWorkingDay(LocalDate day) {
+        return day.getDayOfWeek().getValue() <= 5 && breaks.stream().noneMatch(pause -> pause.has(day));
+    }
+
+    private LocalDate weekOf(LocalDate day) {
+        return day.with(TemporalAdjusters.previousOrSame(weekStart));
+    }
+
+    /** Whether the week has Monday-to-Friday days inside the session, and every one of them falls in a break. */
+    private boolean isBreakWeek(LocalDate start) {
+        boolean any = false;
+        for (int i = 0; i < 7; i++) {
+            LocalDate day = start.plusDays(i);
+            if (day.getDayOfWeek().getValue() <= 5 && contains(day)) {
+                if (breaks.stream().noneMatch(pause -> pause.has(day))) {
+                    return false;
+                }
+                any = true;
+            }
+        }
+        return any;
+    }
+
+    private boolean contains(LocalDate day) {
+        return !day.isBefore(days.first())
+                && days.last().map(last -> !day.isAfter(last)).orElse(true);
+    }
+}

@@ -1,0 +1,63 @@
+package chalkline.core.conventions;
+
+import chalkline.core.calendar.Break;
+import java.time.DayOfWeek;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * All naming, placing, setting and date rules of a campus. Immutable; an edit makes another one.
+ *
+ * @param breaks days without teaching, by term code
+ * @param layers in order; the last that matches a section and sets a key wins
+ */
+public record Conventions(
+        ZoneId zone,
+        DayOfWeek weekStart,
+        Limits limits,
+        Map<String, List<Break>> breaks,
+        CrossListing crossListing,
+        List<Move> moves,
+        List<Layer> layers,
+        List<SectionOverride> overrides,
+        List<CrossList> crossLists) {
+
+    /** What the LMS takes, in code points. */
+    public record Limits(int code, int title) {
+        public static final Limits USUAL = new Limits(64, 120);
+    }
+
+    /** The defaults alone, in a zone. */
+    public static Conventions in(ZoneId zone) {
+        return new Conventions(
+                zone,
+                DayOfWeek.MONDAY,
+                Limits.USUAL,
+                Map.of(),
+                CrossListing.USUAL,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of());
+    }
+
+    public List<Break> breaksOf(List<String> termCodes) {
+        return termCodes.stream()
+                .flatMap(code -> breaks.getOrDefault(code, List.of()).stream())
+                .toList();
+    }
+
+    public Conventions withLayers(List<Layer> changed) {
+        return new Conventions(
+                zone, weekStart, limits, breaks, crossListing, moves, List.copyOf(changed), overrides, crossLists);
+    }
+
+    /** With one layer, counted from 0, replaced. */
+    public Conventions withLayer(int index, Layer layer) {
+        List<Layer> changed = new ArrayList<>(layers);
+        changed.set(index, layer);
+        return withLayers(changed);
+    }
+}

@@ -1,0 +1,83 @@
+package chalkline.core.naming;
+
+import java.util.List;
+import java.util.function.Function;
+
+/**
+ * Text with tokens, such as <code>{label} {title}[ · {topic}]</code>, that a code, title or category is rendered from. A
+ * part in brackets is left out when a token directly in it renders empty.
+ */
+public final class Pattern {
+
+    sealed interface Part permits Literal, Field, Optional {}
+
+    record Literal(String text) implements Part {}
+
+    record Field(Token token, List<Modifier> modifiers) implements Part {}
+
+    record Optional(List<Part> parts) implements Part {}
+
+    private final String source;
+    private final List<Part> parts;
+
+    private Pattern(String source, List<Part> parts) {
+        this.source = source;
+        this.parts = parts;
+    }
+
+    /** Reads a pattern, or says at which column it goes wrong. */
+    public static Pattern parse(String source) throws PatternException {
+        return new Pattern(source, new PatternParser(source).parse());
+    }
+
+    /** As it was written. */
+    public String source() {
+        return source;
+    }
+
+    /** Renders with the value of each token; runs of white space become one space and the ends are trimmed. */
+    public String render(Function<Token, String> values) {
+        StringBuilder out = new StringBuilder();
+        append(out, parts, values);
+        return Text.collapse(out.toString());
+    }
+
+    /** Whether the token stands anywhere in the pattern. */
+    public boolean uses(Token token) {
+        return uses(parts, token);
+    }
+
+    private static boolean uses(List<Part> parts, Token token) {
+        return parts.stream()
+                .anyMatch(part -> part instanceof Field field && field.token() == token
+                        || part instanceof Optional optional && uses(optional.parts(), token));
+    }
+
+    /** Appends the parts; false when a token directly among them was empty. */
+    private static boolean append(StringBuilder out, List<Part> parts, Function<Token, String> values) {
+        boolean complete = true;
+        for (Part part : parts) {
+            if (part instanceof Literal literal) {
+                out.append(literal.text());
+            } else if (part instanceof Field field) {
+                String value = values.apply(field.token());
+                for (Modifier modifier : field.modifiers()) {
+                    value = modifier.apply(value);
+                }
+                complete &= !value.isEmpty();
+                out.append(value);
+            } else if (part instanceof Optional optional) {
+                int before = out.length();
+                if (!append(out, optional.parts(), values)) {
+                    out.setLength(before);
+                }
+            }
+        }
+        return complete;
+    }
+
+    @Override
+    public String toString() {
+        return source;
+    }
+}

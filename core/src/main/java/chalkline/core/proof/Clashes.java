@@ -1,0 +1,129 @@
+package chalkline.core.proof;
+
+import chalkline.core.naming.Text;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Finds shells whose code is taken, the held shells that the proof closes, and the codes that those give free. Each
+ * depends on the others, so they are judged again until nothing changes; stops are only ever added, so that it ends.
+ */
+final class Clashes {
+
+    /** A held shell that gets a row of its own: closed now, or closed before and giving its code free. */
+    record Closing(HeldShell held, String code, boolean closesNow, boolean freed) {}
+
+    private final List<Draft> drafts;
+    private final Collection<HeldShell> held;
+    private final String term;
+    private final Map<String, Draft> byHeldKey = new HashMap<>();
+    private final Map<String, List<HeldShell>> heldByCode = new HashMap<>();
+
+    Clashes(List<Draft> drafts, Collection<HeldShell> held, String term) {
+        this.drafts = drafts;
+        this.held = held;
+        this.term = term;
+        drafts.forEach(draft -> draft.held.ifPresent(shell -> byHeldKey.put(shell.key(), draft)));
+        held.forEach(shell -> heldByCode
+                .computeIfAbsent(Text.codeKey(shell.code()), code -> new ArrayList<>(1))
+                .add(shell));
+    }
+
+    /** Adds the stops {@link Snag#CODE_TAKEN} and returns what is closed or freed, by key. */
+    List<Closing> judge() {
+        shared();
+        boolean changed = true;
+        while (changed) {
+            changed = false;
+            Set<String> closing = closing();
+            for (Draft draft : drafts) {
+                if (!draft.snags.contains(Snag.CODE_TAKEN) && isTaken(draft, closing)) {
+                    draft.snags.add(Snag.CODE_TAKEN);
+                    changed = true;
+                }
+            }
+        }
+        return closings(closing());
+    }
+
+    private void shared() {
+        Map<String, List<Draft>> byCode = new HashMap<>();
+        for (Draft draft : drafts) {
+            if (!draft.code().isEmpty()) {
+                byCode.computeIfAbsent(Text.codeKey(draft.code()), code -> new ArrayList<>(1))
+                        .add(draft);
+            }
+        }
+        byCode.values().stream()
+                .filter(group -> group.size() > 1)
+                .flatMap(List::stream)
+                .forEach(draft -> draft.snags.add(Snag.CODE_TAKEN));
+    }
+
+    /** Keys of the held shells of this term that the proof closes, given the stops so far. */
+    private Set<String> closing() {
+        Set<String> waiting = new HashSet<>();
+        for (Draft draft : drafts) {
+            if (draft.isStopped()) {
+                draft.shell.sections().forEach(section -> waiting.add(section.id()));
+            }
+        }
+        Set<String> keys = new HashSet<>();
+        for (HeldShell shell : held) {
+            boolean waits = shell.sections().stream().flatMap(List::stream).anyMatch(waiting::contains);
+            if (shell.term().equals(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !waits) {
+                keys.add(shell.key());
+            }
+        }
+        return keys;
+    }
+
+    private boolean isTaken(Draft draft, Set<String> closing) {
+        String code = Text.codeKey(draft.code());
+        return !code.isEmpty()
+                && heldByCode.getOrDefault(code, List.of()).stream()
+                        .anyMatch(shell -> byHeldKey.get(shell.key()) != draft && standsInTheWay(shell, code, closing));
+    }
+
+    private boolean standsInTheWay(HeldShell shell, String code, Set<String> closing) {
+        Draft owner = byHeldKey.get(shell.key());
+        if (owner != null) {
+            boolean renamed = !Text.codeKey(owner.code()).equals(code);
+            return !renamed || owner.isStopped();
+        }
+        return !(shell.term().equals(term) && shell.closed()) && !closing.contains(shell.key());
+    }
+
+    private List<Closing> closings(Set<String> closing) {
+        Set<String> wanted = new HashSet<>();
+        drafts.forEach(draft -> wanted.add(Text.codeKey(draft.code())));
+        Set<String> used = new HashSet<>(wanted);
+        used.addAll(heldByCode.keySet());
+        Map<String, Closing> closings = new LinkedHashMap<>();
+        held.stream()
+                .filter(shell -> !byHeldKey.containsKey(shell.key()))
+                .filter(shell -> closing.contains(shell.key())
+                        || (shell.term().equals(term) && shell.closed() && wanted.contains(Text.codeKey(shell.code()))))
+                .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.key(), b.key()))
+                .forEach(shell -> {
+                    boolean freed = wanted.contains(Text.codeKey(shell.code()));
+                    String code = freed ? free(shell.code(), used) : shell.code();
+                    closings.put(shell.key(), new Closing(shell, code, closing.contains(shell.key()), freed));
+                });
+        return List.copyOf(closings.values());
+    }
+
+    private static String free(String code, Set<String> used) {
+        String freed = code + "~closed";
+        for (int n = 2; !used.add(Text.codeKey(freed)); n++) {
+            freed = code + "~closed" + n;
+        }
+        return freed;
+    }
+}

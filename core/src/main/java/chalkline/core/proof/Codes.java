@@ -1,0 +1,108 @@
+package chalkline.core.proof;
+
+import chalkline.core.conventions.Setting;
+import chalkline.core.naming.Pattern;
+import chalkline.core.naming.PatternException;
+import chalkline.core.naming.Text;
+import chalkline.core.naming.Token;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Makes codes unique where several shells render the same one; those that stand already keep what they have. */
+final class Codes {
+    private Codes() {}
+
+    /** Settles the codes of all drafts, which come by key. */
+    static void settle(List<Draft> drafts, int limit) {
+        Map<String, List<Draft>> byCode = new LinkedHashMap<>();
+        for (Draft draft : drafts) {
+            if (!draft.code().isEmpty()) {
+                byCode.computeIfAbsent(Text.codeKey(draft.code()), code -> new ArrayList<>(1))
+                        .add(draft);
+            }
+        }
+        byCode.values().stream().filter(group -> group.size() > 1).forEach(Codes::tellApart);
+        for (Draft draft : drafts) {
+            if (Text.length(draft.code()) > limit) {
+                draft.snags.add(Snag.CODE_TOO_LONG);
+            }
+        }
+    }
+
+    private static void tellApart(List<Draft> group) {
+        Set<String> used = new HashSet<>();
+        List<Draft> others = new ArrayList<>();
+        for (Draft draft : group) {
+            if (stands(draft)) {
+                draft.values.put(Setting.CODE, draft.held.orElseThrow().code());
+                used.add(Text.codeKey(draft.code()));
+            } else {
+                others.add(draft);
+            }
+        }
+        if (!others.isEmpty() && !distinguish(others)) {
+            number(others, used);
+        }
+    }
+
+    /** Whether the LMS holds the shell with the code that it renders, or with that and a number. */
+    private static boolean stands(Draft draft) {
+        if (draft.held.isEmpty()) {
+            return false;
+        }
+        String held = draft.held.get().code();
+        String rendered = draft.code();
+        return held.equals(rendered)
+                || (held.startsWith(rendered + "~")
+                        && held.substring(rendered.length() + 1).matches("[2-9]|[1-9][0-9]{1,8}"));
+    }
+
+    private static boolean distinguish(List<Draft> others) {
+        for (String name :
+                others.get(0).shell.settings().get(Setting.DISTINGUISH).items()) {
+            Pattern slug = slugOf(Token.named(name).orElseThrow());
+            List<String> values = others.stream()
+                    .map(draft -> slug.render(draft.shell::valueOf))
+                    .toList();
+            if (values.stream().noneMatch(String::isEmpty) && Set.copyOf(values).size() == values.size()) {
+                for (int i = 0; i < others.size(); i++) {
+                    Draft draft = others.get(i);
+                    draft.values.put(Setting.CODE, draft.code() + "-" + values.get(i));
+                    draft.snags.add(Snag.CODE_DISTINGUISHED);
+                }
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static Pattern slugOf(Token token) {
+        try {
+            return Pattern.parse("{" + token.text() + ":slug}");
+        } catch (PatternException impossible) {
+            throw new IllegalStateException(impossible);
+        }
+    }
+
+    private static void number(List<Draft> others, Set<String> used) {
+        int n = 1;
+        for (Draft draft : others) {
+            String code = draft.code();
+            boolean plainIsFree = n == 1 && used.add(Text.codeKey(code));
+            if (plainIsFree) {
+                n = 2;
+                continue;
+            }
+            n = Math.max(n, 2);
+            while (!used.add(Text.codeKey(code + "~" + n))) {
+                n++;
+            }
+            draft.values.put(Setting.CODE, code + "~" + n);
+            draft.snags.add(Snag.CODE_NUMBERED);
+        }
+    }
+}

@@ -1,0 +1,25 @@
+package chalkline.core.proof;
+
+import chalkline.core.conventions.Setting;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A shell as the LMS holds it. Fields that the LMS did not give are left out and never compared.
+ *
+ * @param values canonical text by setting, the code among them
+ * @param sections sourcedIds, where the LMS knows them
+ * @param activity whether students have worked in it
+ * @param openByHand whether a person opened or closed it since it was built
+ */
+public record HeldShell(
+        String key,
+        String term,
+        String code,
+        Map<Setting, String> values,
+        Optional<String> lead,
+        Optional<List<String>> sections,
+        boolean activity,
+        boolean openByHand,
+        boolean closed) {}

@@ -1,0 +1,52 @@
+package chalkline.core.proof;
+
+import chalkline.core.arrivals.Person;
+import chalkline.core.conventions.Setting;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * One shell of the proof and what is to happen to it.
+ *
+ * @param values canonical text of every setting, rendered: codes, category levels joined by {@code " / "}, moments as ISO
+ *     8601 with offset, groups and units as numbers; empty where a stop leaves it open
+ * @param lead sourcedId of the lead section
+ * @param sections sourcedIds in natural order
+ * @param snags in the order of their names
+ * @param changed names of the fields that differ from what the LMS holds, in order
+ * @param shell what it was computed from; empty for a shell that is only closed
+ */
+public record ProofRow(
+        String key,
+        Action action,
+        Map<Setting, String> values,
+        String lead,
+        List<String> sections,
+        List<Person> instructors,
+        int students,
+        Set<Snag> snags,
+        Set<String> changed,
+        Optional<HeldShell> held,
+        Optional<Shell> shell) {
+
+    public String value(Setting setting) {
+        return values.getOrDefault(setting, "");
+    }
+
+    public String code() {
+        return value(Setting.CODE);
+    }
+
+    public String title() {
+        return value(Setting.TITLE);
+    }
+
+    /** The levels of its category from the top. */
+    public List<String> category() {
+        String joined = value(Setting.CATEGORY);
+        return joined.isEmpty() ? List.of() : Arrays.asList(joined.split(" / "));
+    }
+}

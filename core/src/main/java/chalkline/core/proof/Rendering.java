@@ -1,0 +1,75 @@
+package chalkline.core.proof;
+
+import chalkline.core.conventions.Conventions.Limits;
+import chalkline.core.conventions.Setting;
+import chalkline.core.naming.Cut;
+import chalkline.core.naming.Pattern;
+import chalkline.core.naming.Text;
+import chalkline.core.naming.Token;
+import java.util.Arrays;
+import java.util.stream.Collectors;
+
+/** Renders the patterns of a shell into its draft. */
+final class Rendering {
+    private static final int SHORTEST_TITLE = 12;
+
+    private final Limits limits;
+
+    Rendering(Limits limits) {
+        this.limits = limits;
+    }
+
+    void render(Draft draft) {
+        Shell shell = draft.shell;
+        draft.values.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
+        draft.values.put(Setting.TITLE, title(draft));
+        draft.values.put(
+                Setting.CATEGORY, levels(pattern(shell, Setting.CATEGORY).render(shell::valueOf)));
+        draft.values.put(Setting.SUMMARY, pattern(shell, Setting.SUMMARY).render(shell::valueOf));
+        boolean ownFolder = !shell.settings().get(Setting.FOLDER).text().isEmpty();
+        draft.values.put(
+                Setting.FOLDER,
+                ownFolder
+                        ? levels(pattern(shell, Setting.FOLDER).render(shell::valueOf))
+                        : draft.values.get(Setting.CATEGORY));
+        if (draft.code().isEmpty()) {
+            draft.snags.add(Snag.CODE_EMPTY);
+        }
+        if (draft.values.get(Setting.TITLE).isEmpty()) {
+            draft.snags.add(Snag.TITLE_EMPTY);
+        }
+    }
+
+    private static Pattern pattern(Shell shell, Setting setting) {
+        return shell.settings().get(setting).pattern();
+    }
+
+    private String title(Draft draft) {
+        Shell shell = draft.shell;
+        Pattern pattern = pattern(shell, Setting.TITLE);
+        String whole = pattern.render(shell::valueOf);
+        if (Text.length(whole) <= limits.title()) {
+            return whole;
+        }
+        draft.snags.add(Snag.TITLE_SHORTENED);
+        if (pattern.uses(Token.TITLE)) {
+            String title = shell.valueOf(Token.TITLE);
+            for (int n = Text.length(title) - 1; n >= SHORTEST_TITLE; n--) {
+                String cut = Cut.to(title, n);
+                String shorter = pattern.render(token -> token == Token.TITLE ? cut : shell.valueOf(token));
+                if (Text.length(shorter) <= limits.title()) {
+                    return shorter;
+                }
+            }
+        }
+        return Cut.to(whole, limits.title());
+    }
+
+    /** The levels of a place in a tree, trimmed, empty ones left out, joined again. */
+    private static String levels(String rendered) {
+        return Arrays.stream(rendered.split(" / ", -1))
+                .map(Text::trim)
+                .filter(level -> !level.isEmpty())
+                .collect(Collectors.joining(" / "));
+    }
+}

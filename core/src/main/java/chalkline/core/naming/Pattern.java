@@ -49,8 +49,8 @@ public final class Pattern {
 
     private static boolean uses(List<Part> parts, Token token) {
         return parts.stream()
-                .anyMatch(part -> part instanceof Field field && field.token() == token
-                        || part instanceof Optional optional && uses(optional.parts(), token));
+                .anyMatch(part -> (part instanceof Field field && field.token() == token)
+                        || (part instanceof Optional optional && uses(optional.parts(), token)));
     }
 
     /** Appends the parts; false when a token directly among them was empty. */

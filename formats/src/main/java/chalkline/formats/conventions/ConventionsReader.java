@@ -1,0 +1,371 @@
+package chalkline.formats.conventions;
+
+import chalkline.core.calendar.Break;
+import chalkline.core.conventions.Condition;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossList;
+import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Kind;
+import chalkline.core.conventions.Layer;
+import chalkline.core.conventions.Move;
+import chalkline.core.conventions.SectionOverride;
+import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Value;
+import chalkline.core.conventions.ValueException;
+import chalkline.core.conventions.When;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.YamlTree.Entry;
+import java.time.DateTimeException;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
+
+/**
+ * Reads conventions from YAML 1.2. Unknown, mistyped and repeated keys are faults with line and column; all of them are
+ * found in one pass.
+ */
+public final class ConventionsReader {
+    private final YamlTree tree;
+
+    private ConventionsReader(String file) {
+        this.tree = new YamlTree(file);
+    }
+
+    /**
+     * Reads conventions.
+     *
+     * @param file the name that faults carry
+     */
+    public static Conventions read(String file, String yaml) throws FaultyFileException {
+        ConventionsReader reader = new ConventionsReader(file);
+        Optional<Node> root = reader.tree.parse(yaml);
+        Optional<Conventions> conventions = root.flatMap(reader::conventions);
+        if (!reader.tree.faults().isEmpty()) {
+            throw new FaultyFileException(reader.tree.faults());
+        }
+        return conventions.orElseThrow();
+    }
+
+    private Optional<Conventions> conventions(Node root) {
+        Map<String, Entry> entries = tree.mapping(root, "the file");
+        known(
+                entries,
+                "chalkline",
+                "zone",
+                "weekStart",
+                "limits",
+                "breaks",
+                "crossListing",
+                "moves",
+                "layers",
+                "overrides",
+                "crossLists");
+        version(root, entries.get("chalkline"));
+        Optional<ZoneId> zone = zone(root, entries.get("zone"));
+        return Optional.of(new Conventions(
+                zone.orElse(java.time.ZoneOffset.UTC),
+                weekStart(entries.get("weekStart")),
+                limits(entries.get("limits")),
+                breaks(entries.get("breaks")),
+                crossListing(entries.get("crossListing")),
+                items(entries.get("moves"), "moves", this::move),
+                items(entries.get("layers"), "layers", this::layer),
+                items(entries.get("overrides"), "overrides", this::override),
+                crossLists(entries.get("crossLists"))));
+    }
+
+    private void known(Map<String, Entry> entries, String... keys) {
+        Set<String> set = Set.of(keys);
+        entries.values().stream()
+                .filter(entry -> !set.contains(entry.key()))
+                .forEach(entry -> tree.fault(entry.keyNode(), "there is no key \"" + entry.key() + "\" here"));
+    }
+
+    private void version(Node root, Entry entry) {
+        if (entry == null) {
+            tree.fault(root, "the key chalkline is missing; write chalkline: 1");
+        } else if (!tree.text(entry.value(), "chalkline").orElse("1").equals("1")) {
+            tree.fault(entry.value(), "this version of the file is not known; write chalkline: 1");
+        }
+    }
+
+    private Optional<ZoneId> zone(Node root, Entry entry) {
+        if (entry == null) {
+            tree.fault(root, "the key zone is missing; write for example zone: America/Halifax");
+            return Optional.empty();
+        }
+        Optional<String> text = tree.text(entry.value(), "zone");
+        try {
+            if (text.isPresent() && ZoneId.getAvailableZoneIds().contains(text.get())) {
+                return text.map(ZoneId::of);
+            }
+        } catch (DateTimeException noZone) {
+            // answered below, like a name that is in no list
+        }
+        text.ifPresent(name -> tree.fault(entry.value(), "\"" + name + "\" is no IANA time zone"));
+        return Optional.empty();
+    }
+
+    private DayOfWeek weekStart(Entry entry) {
+        if (entry == null) {
+            return DayOfWeek.MONDAY;
+        }
+        String text = tree.text(entry.value(), "weekStart").orElse("MONDAY");
+        try {
+            return DayOfWeek.valueOf(text);
+        } catch (IllegalArgumentException noDay) {
+            tree.fault(entry.value(), "\"" + text + "\" is no day; write for example MONDAY");
+            return DayOfWeek.MONDAY;
+        }
+    }
+
+    private Conventions.Limits limits(Entry entry) {
+        if (entry == null) {
+            return Conventions.Limits.USUAL;
+        }
+        Map<String, Entry> entries = tree.mapping(entry.value(), "limits");
+        known(entries, "code", "title");
+        return new Conventions.Limits(
+                number(entries.get("code"), Conventions.Limits.USUAL.code()),
+                number(entries.get("title"), Conventions.Limits.USUAL.title()));
+    }
+
+    private int number(Entry entry, int unless) {
+        if (entry == null) {
+            return unless;
+        }
+        String text = tree.text(entry.value(), entry.key()).orElse("1");
+        if (text.matches("0*[1-9][0-9]{0,8}")) {
+            return Integer.parseInt(text);
+        }
+        tree.fault(entry.value(), "\"" + text + "\" is no whole number from 1");
+        return unless;
+    }
+
+    private Map<String, List<Break>> breaks(Entry entry) {
+        Map<String, List<Break>> breaks = new LinkedHashMap<>();
+        if (entry != null) {
+            tree.mapping(entry.value(), "breaks")
+                    .values()
+                    .forEach(term -> breaks.put(term.key(), items(term, "a term's breaks", this::pause)));
+        }
+        return breaks;
+    }
+
+    private Optional<Break> pause(Node node) {
+        Map<String, Entry> entries = tree.mapping(node, "a break");
+        known(entries, "name", "from", "to");
+        Optional<LocalDate> from = day(node, entries, "from");
+        Optional<LocalDate> to = day(node, entries, "to");
+        if (from.isPresent() && to.isPresent() && to.get().isBefore(from.get())) {
+            tree.fault(entries.get("to").value(), "the break ends before it starts");
+            return Optional.empty();
+        }
+        return from.isPresent() && to.isPresent()
+                ? Optional.of(new Break(text(entries.get("name")).orElse(""), from.get(), to.get()))
+                : Optional.empty();
+    }
+
+    private Optional<LocalDate> day(Node node, Map<String, Entry> entries, String key) {
+        Optional<String> text = required(node, entries, key);
+        try {
+            return text.map(LocalDate::parse);
+        } catch (DateTimeException noDay) {
+            tree.fault(entries.get(key).value(), "\"" + text.orElse("") + "\" is no day; write YYYY-MM-DD");
+            return Optional.empty();
+        }
+    }
+
+    private CrossListing crossListing(Entry entry) {
+        CrossListing usual = CrossListing.USUAL;
+        if (entry == null) {
+            return usual;
+        }
+        Map<String, Entry> entries = tree.mapping(entry.value(), "crossListing");
+        known(entries, "allow", "lead", "foldAt");
+        return new CrossListing(
+                word(entries.get("allow"), usual.allow(), CrossListing.Allow.values(), CrossListing.Allow::key),
+                word(entries.get("lead"), usual.lead(), CrossListing.Lead.values(), CrossListing.Lead::key),
+                number(entries.get("foldAt"), usual.foldAt()));
+    }
+
+    private <T> T word(Entry entry, T unless, T[] words, java.util.function.Function<T, String> key) {
+        if (entry == null) {
+            return unless;
+        }
+        String text = tree.text(entry.value(), entry.key()).orElse(key.apply(unless));
+        for (T word : words) {
+            if (key.apply(word).equals(text)) {
+                return word;
+            }
+        }
+        List<String> known = java.util.Arrays.stream(words).map(key).toList();
+        tree.fault(entry.value(), "\"" + text + "\" is none of " + String.join(", ", known));
+        return unless;
+    }
+
+    private Optional<Move> move(Node node) {
+        Map<String, Entry> entries = tree.mapping(node, "a move");
+        known(entries, "when", "to", "since");
+        return required(node, entries, "to")
+                .map(to -> new Move(when(entries.get("when")), to, text(entries.get("since"))));
+    }
+
+    private Optional<Layer> layer(Node node) {
+        Map<String, Entry> entries = tree.mapping(node, "a layer");
+        known(entries, "name", "when", "fix", "set");
+        return Optional.of(new Layer(
+                text(entries.get("name")).orElse(""),
+                when(entries.get("when")),
+                settings(entries.get("set")),
+                fixed(entries.get("fix"))));
+    }
+
+    private When when(Entry entry) {
+        Map<Condition, List<String>> conditions = new LinkedHashMap<>();
+        if (entry != null) {
+            for (Entry condition : tree.mapping(entry.value(), "when").values()) {
+                Optional<Condition> named = Condition.named(condition.key());
+                if (named.isEmpty()) {
+                    tree.fault(condition.keyNode(), "there is no condition \"" + condition.key() + "\"");
+                    continue;
+                }
+                List<String> values = tree.texts(condition.value(), condition.key());
+                try {
+                    When.of(Map.of(named.get(), values));
+                    conditions.put(named.get(), values);
+                } catch (ValueException e) {
+                    tree.fault(condition.value(), e.getMessage());
+                }
+            }
+        }
+        try {
+            return When.of(conditions);
+        } catch (ValueException checkedAbove) {
+            throw new IllegalStateException(checkedAbove);
+        }
+    }
+
+    private Map<Setting, Value> settings(Entry entry) {
+        Map<Setting, Value> settings = new LinkedHashMap<>();
+        if (entry != null) {
+            for (Entry set : tree.mapping(entry.value(), "set").values()) {
+                setting(set.key(), set.keyNode())
+                        .ifPresent(setting -> value(setting, set.value())
+                                .ifPresent(value -> settings.put(setting, value)));
+            }
+        }
+        return settings;
+    }
+
+    private Optional<Setting> setting(String key, Node at) {
+        Optional<Setting> setting = Setting.named(key);
+        if (setting.isEmpty()) {
+            tree.fault(at, "there is no setting \"" + key + "\"");
+        }
+        return setting;
+    }
+
+    private Optional<Value> value(Setting setting, Node node) {
+        try {
+            if (node instanceof SequenceNode && (setting.kind() == Kind.CHOICES || setting.kind() == Kind.TOKENS)) {
+                return Optional.of(Value.of(setting, tree.texts(node, setting.key())));
+            }
+            Optional<String> text = tree.text(node, setting.key());
+            return text.isEmpty() ? Optional.empty() : Optional.of(Value.of(setting, text.get()));
+        } catch (ValueException e) {
+            String place = setting.kind() == Kind.PATTERN ? "column " + e.column() + " of the pattern: " : "";
+            tree.fault(node, setting.key() + ": " + place + e.getMessage());
+            return Optional.empty();
+        }
+    }
+
+    private Set<Setting> fixed(Entry entry) {
+        Set<Setting> fixed = EnumSet.noneOf(Setting.class);
+        if (entry != null) {
+            for (Node node : tree.sequence(entry.value(), "fix")) {
+                tree.text(node, "fix").flatMap(key -> setting(key, node)).ifPresent(fixed::add);
+            }
+        }
+        return fixed;
+    }
+
+    private Optional<SectionOverride> override(Node node) {
+        Map<String, Entry> entries = tree.mapping(node, "an override");
+        known(entries, "section", "set");
+        Optional<String> section = required(node, entries, "section");
+        Map<Setting, Value> set = new EnumMap<>(Setting.class);
+        set.putAll(settings(entries.get("set")));
+        return section.map(id -> new SectionOverride(id, set));
+    }
+
+    private List<CrossList> crossLists(Entry entry) {
+        Set<String> ids = new HashSet<>();
+        return items(entry, "crossLists", node -> {
+            Map<String, Entry> entries = tree.mapping(node, "a cross-list");
+            known(entries, "id", "lead", "joined", "approved");
+            Optional<String> id = required(node, entries, "id");
+            if (id.isPresent() && !ids.add(id.get())) {
+                tree.fault(entries.get("id").value(), "an earlier cross-list has the id \"" + id.get() + "\" too");
+            }
+            Entry joined = entries.get("joined");
+            List<String> sections = joined == null ? List.of() : joined(joined);
+            if (joined == null) {
+                tree.fault(node, "the key joined is missing");
+            }
+            return id.map(text -> new CrossList(
+                    text, text(entries.get("lead")), sections, yes(entries.get("approved"))));
+        });
+    }
+
+    private List<String> joined(Entry entry) {
+        List<String> sections = new ArrayList<>();
+        tree.sequence(entry.value(), "joined")
+                .forEach(node -> tree.text(node, "joined").ifPresent(sections::add));
+        return sections;
+    }
+
+    private boolean yes(Entry entry) {
+        String text = text(entry).orElse("no");
+        if (!Set.of("yes", "no", "true", "false").contains(text)) {
+            tree.fault(entry.value(), "\"" + text + "\" is neither yes nor no");
+        }
+        return text.equals("yes") || text.equals("true");
+    }
+
+    private interface Item<T> {
+        Optional<T> read(Node node);
+    }
+
+    private <T> List<T> items(Entry entry, String what, Item<T> item) {
+        List<T> list = new ArrayList<>();
+        if (entry != null) {
+            tree.sequence(entry.value(), what).forEach(node -> item.read(node).ifPresent(list::add));
+        }
+        return List.copyOf(list);
+    }
+
+    private Optional<String> text(Entry entry) {
+        return entry == null ? Optional.empty() : tree.text(entry.value(), entry.key());
+    }
+
+    private Optional<String> required(Node node, Map<String, Entry> entries, String key) {
+        Entry entry = entries.get(key);
+        if (entry == null) {
+            tree.fault(node, "the key " + key + " is missing");
+            return Optional.empty();
+        }
+        return tree.text(entry.value(), key);
+    }
+}

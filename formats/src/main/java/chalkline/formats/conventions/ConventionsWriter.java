@@ -1,0 +1,149 @@
+package chalkline.formats.conventions;
+
+import chalkline.core.calendar.Break;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossList;
+import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Kind;
+import chalkline.core.conventions.Layer;
+import chalkline.core.conventions.Move;
+import chalkline.core.conventions.SectionOverride;
+import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Value;
+import chalkline.core.conventions.When;
+import java.time.DayOfWeek;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.snakeyaml.engine.v2.api.Dump;
+import org.snakeyaml.engine.v2.api.DumpSettings;
+import org.snakeyaml.engine.v2.common.FlowStyle;
+
+/** Writes conventions as YAML 1.2 that reads back equal; what has its default is left out. */
+public final class ConventionsWriter {
+    private ConventionsWriter() {}
+
+    public static String write(Conventions conventions) {
+        Map<String, Object> root = new LinkedHashMap<>();
+        root.put("chalkline", 1);
+        root.put("zone", conventions.zone().getId());
+        if (conventions.weekStart() != DayOfWeek.MONDAY) {
+            root.put("weekStart", conventions.weekStart().name());
+        }
+        if (!conventions.limits().equals(Conventions.Limits.USUAL)) {
+            root.put(
+                    "limits",
+                    Map.of(
+                            "code", conventions.limits().code(),
+                            "title", conventions.limits().title()));
+        }
+        if (!conventions.breaks().isEmpty()) {
+            Map<String, Object> breaks = new LinkedHashMap<>();
+            conventions
+                    .breaks()
+                    .forEach((term, list) -> breaks.put(
+                            term,
+                            list.stream().map(ConventionsWriter::pause).toList()));
+            root.put("breaks", breaks);
+        }
+        if (!conventions.crossListing().equals(CrossListing.USUAL)) {
+            root.put("crossListing", crossListing(conventions.crossListing()));
+        }
+        list(root, "moves", conventions.moves().stream().map(ConventionsWriter::move).toList());
+        list(root, "layers", conventions.layers().stream().map(ConventionsWriter::layer).toList());
+        list(
+                root,
+                "overrides",
+                conventions.overrides().stream().map(ConventionsWriter::override).toList());
+        list(
+                root,
+                "crossLists",
+                conventions.crossLists().stream().map(ConventionsWriter::crossList).toList());
+        DumpSettings settings = DumpSettings.builder()
+                .setDefaultFlowStyle(FlowStyle.BLOCK)
+                .setWidth(1000)
+                .setSplitLines(false)
+                .setDereferenceAliases(true)
+                .build();
+        return new Dump(settings).dumpToString(root);
+    }
+
+    private static void list(Map<String, Object> root, String key, List<?> items) {
+        if (!items.isEmpty()) {
+            root.put(key, items);
+        }
+    }
+
+    private static Map<String, Object> pause(Break pause) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("name", pause.name());
+        map.put("from", pause.from().toString());
+        map.put("to", pause.to().toString());
+        return map;
+    }
+
+    private static Map<String, Object> crossListing(CrossListing policy) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("allow", policy.allow().key());
+        map.put("lead", policy.lead().key());
+        map.put("foldAt", policy.foldAt());
+        return map;
+    }
+
+    private static Map<String, Object> move(Move move) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        when(map, move.when());
+        map.put("to", move.to());
+        move.since().ifPresent(since -> map.put("since", since));
+        return map;
+    }
+
+    private static Map<String, Object> layer(Layer layer) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("name", layer.name());
+        when(map, layer.when());
+        if (!layer.fix().isEmpty()) {
+            map.put("fix", layer.fix().stream().map(Setting::key).toList());
+        }
+        map.put("set", settings(layer.set()));
+        return map;
+    }
+
+    private static Map<String, Object> override(SectionOverride override) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("section", override.section());
+        map.put("set", settings(override.set()));
+        return map;
+    }
+
+    private static Map<String, Object> crossList(CrossList crossList) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("id", crossList.id());
+        crossList.lead().ifPresent(lead -> map.put("lead", lead));
+        map.put("joined", crossList.joined());
+        if (crossList.approved()) {
+            map.put("approved", true);
+        }
+        return map;
+    }
+
+    private static void when(Map<String, Object> map, When when) {
+        if (!when.conditions().isEmpty()) {
+            Map<String, Object> conditions = new LinkedHashMap<>();
+            when.conditions()
+                    .forEach((condition, values) ->
+                            conditions.put(condition.key(), values.size() == 1 ? values.get(0) : values));
+            map.put("when", conditions);
+        }
+    }
+
+    private static Map<String, Object> settings(Map<Setting, Value> settings) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        settings.forEach((setting, value) -> map.put(setting.key(), plain(setting, value)));
+        return map;
+    }
+
+    private static Object plain(Setting setting, Value value) {
+        return setting.kind() == Kind.CHOICES || setting.kind() == Kind.TOKENS ? value.items() : value.text();
+    }
+}

@@ -1,0 +1,120 @@
+package chalkline.formats.conventions;
+
+import chalkline.formats.Fault;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.exceptions.Mark;
+import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
+import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.NodeTuple;
+import org.snakeyaml.engine.v2.nodes.ScalarNode;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
+
+/** A YAML 1.2 document as a tree of nodes that know their places; what has the wrong type becomes a fault. */
+final class YamlTree {
+    private final String file;
+    private final List<Fault> faults = new ArrayList<>();
+
+    YamlTree(String file) {
+        this.file = file;
+    }
+
+    List<Fault> faults() {
+        return faults;
+    }
+
+    /** The root of the only document; empty, with a fault, where there is none or it cannot be read. */
+    Optional<Node> parse(String text) {
+        try {
+            List<Node> documents = new ArrayList<>();
+            LoadSettings settings = LoadSettings.builder()
+                    .setLabel(file)
+                    .setCodePointLimit(64 * 1024 * 1024)
+                    .setMaxAliasesForCollections(50)
+                    .setUseMarks(true)
+                    .build();
+            new Compose(settings).composeAllFromString(text).forEach(documents::add);
+            if (documents.size() == 1) {
+                return Optional.of(documents.get(0));
+            }
+            faults.add(Fault.ofFile(
+                    file, documents.isEmpty() ? "the file is empty" : "the file holds several documents; one is wanted"));
+        } catch (MarkedYamlEngineException e) {
+            Optional<Mark> mark = e.getProblemMark().or(e::getContextMark);
+            faults.add(new Fault(
+                    file,
+                    mark.map(m -> m.getLine() + 1).orElse(1),
+                    Integer.toString(mark.map(m -> m.getColumn() + 1).orElse(1)),
+                    "this is no YAML: " + e.getProblem()));
+        } catch (YamlEngineException e) {
+            faults.add(Fault.ofFile(file, "this is no YAML: " + e.getMessage()));
+        }
+        return Optional.empty();
+    }
+
+    void fault(Node at, String reason) {
+        Optional<Mark> mark = at.getStartMark();
+        faults.add(new Fault(
+                file,
+                mark.map(m -> m.getLine() + 1).orElse(1),
+                Integer.toString(mark.map(m -> m.getColumn() + 1).orElse(1)),
+                reason));
+    }
+
+    /** One key of a mapping with its value. */
+    record Entry(String key, Node keyNode, Node value) {}
+
+    /** The entries of a mapping by key, in order; a repeated key is a fault and left out. */
+    Map<String, Entry> mapping(Node node, String what) {
+        Map<String, Entry> entries = new LinkedHashMap<>();
+        if (node instanceof MappingNode mapping) {
+            for (NodeTuple tuple : mapping.getValue()) {
+                if (tuple.getKeyNode() instanceof ScalarNode key) {
+                    Entry entry = new Entry(key.getValue(), key, tuple.getValueNode());
+                    if (entries.putIfAbsent(entry.key(), entry) != null) {
+                        fault(key, "the key \"" + entry.key() + "\" stands here twice");
+                    }
+                } else {
+                    fault(tuple.getKeyNode(), "a key must be a word");
+                }
+            }
+        } else {
+            fault(node, what + " wants keys with values here");
+        }
+        return entries;
+    }
+
+    List<Node> sequence(Node node, String what) {
+        if (node instanceof SequenceNode sequence) {
+            return sequence.getValue();
+        }
+        fault(node, what + " wants a list here");
+        return List.of();
+    }
+
+    /** The text of a scalar as written. */
+    Optional<String> text(Node node, String what) {
+        if (node instanceof ScalarNode scalar) {
+            return Optional.of(scalar.getValue());
+        }
+        fault(node, what + " wants one value here");
+        return Optional.empty();
+    }
+
+    /** One text, or a list of them. */
+    List<String> texts(Node node, String what) {
+        if (node instanceof SequenceNode sequence) {
+            List<String> texts = new ArrayList<>();
+            sequence.getValue().forEach(item -> text(item, what).ifPresent(texts::add));
+            return texts;
+        }
+        return text(node, what).map(List::of).orElse(List.of());
+    }
+}

@@ -1,0 +1,315 @@
+package chalkline.formats.oneroster;
+
+import chalkline.core.arrivals.Course;
+import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.ListedClass;
+import chalkline.core.arrivals.Org;
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Session;
+import chalkline.core.naming.Text;
+import chalkline.formats.Fault;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.oneroster.Table.Row;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+
+/**
+ * Reads a registrar's list from a OneRoster 1.1 CSV bundle (1EdTech), a zip file or a folder. The list comes whole or not
+ * at all: all of its faults are found in one pass.
+ */
+public final class OneRosterReader {
+    private static final Consumer<Row> LEFT_OUT = row -> {};
+
+    private final Bundle bundle;
+    private final List<Fault> faults = new ArrayList<>();
+    private final Set<Layout> broken = new HashSet<>();
+    private final Map<String, Session> sessions = new LinkedHashMap<>();
+    private final Map<String, Org> orgs = new LinkedHashMap<>();
+    private final Map<String, Course> courses = new LinkedHashMap<>();
+    private final Map<String, ListedClass> classes = new LinkedHashMap<>();
+    private final Map<String, Person> people = new LinkedHashMap<>();
+    private final List<Enrollment> enrollments = new ArrayList<>();
+    private final Set<String> deletedClasses = new HashSet<>();
+    private final Set<String> deletedPeople = new HashSet<>();
+
+    private OneRosterReader(Bundle bundle) {
+        this.bundle = bundle;
+    }
+
+    /**
+     * Reads the list at a path.
+     *
+     * @throws FaultyFileException with every fault, by file in the order of the standard, then by line
+     */
+    public static RegistrarList read(Path path) throws IOException, FaultyFileException {
+        try (Bundle bundle = Bundle.open(path)) {
+            return new OneRosterReader(bundle).read();
+        }
+    }
+
+    private RegistrarList read() throws IOException, FaultyFileException {
+        table(Layout.MANIFEST, this::manifest, LEFT_OUT);
+        sessions();
+        orgs();
+        courses();
+        classes();
+        people();
+        enrollments();
+        if (!faults.isEmpty()) {
+            List<String> order = Layout.files();
+            faults.sort(Comparator.comparingInt((Fault fault) -> order.indexOf(fault.file()))
+                    .thenComparingLong(Fault::line));
+            throw new FaultyFileException(faults);
+        }
+        return new RegistrarList(sessions, orgs, courses, classes, people, enrollments);
+    }
+
+    private void table(Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
+        if (!new Table(bundle, layout, faults).read(rows, deleted)) {
+            broken.add(layout);
+        }
+    }
+
+    private void manifest(Row row) {
+        String name = row.get("propertyName");
+        String value = row.get("value");
+        if (name.equals("oneroster.version") && !value.equals("1.1")) {
+            row.fault("value", "OneRoster version \"" + value + "\" is not read here; export version 1.1");
+        }
+        boolean ours = name.startsWith("file.") && Layout.files().contains(name.substring("file.".length()) + ".csv");
+        if (ours && value.equals("delta")) {
+            row.fault("value", "this file holds changes only, which would read as cancellations; export in bulk");
+        }
+    }
+
+    private void sessions() throws IOException {
+        Table.Ids ids = new Table.Ids();
+        List<Row> parents = new ArrayList<>();
+        table(
+                Layout.SESSIONS,
+                row -> {
+                    boolean fresh = ids.add(row);
+                    Optional<LocalDate> start = date(row, "startDate");
+                    Optional<LocalDate> end = date(row, "endDate");
+                    if (start.isPresent() && end.isPresent() && end.get().isBefore(start.get())) {
+                        row.fault("endDate", "the session ends before it starts");
+                    }
+                    if (fresh) {
+                        String id = row.get("sourcedId");
+                        String code = row.get("metadata.code");
+                        sessions.put(
+                                id,
+                                new Session(
+                                        id,
+                                        row.get("title"),
+                                        row.get("type"),
+                                        start.orElse(LocalDate.EPOCH),
+                                        end,
+                                        row.get("parentSourcedId"),
+                                        code.isEmpty() ? id : code));
+                        parents.add(row);
+                    }
+                },
+                LEFT_OUT);
+        parents.forEach(row -> names(row, "parentSourcedId", sessions.keySet(), Layout.SESSIONS));
+        codesOfTerms(parents);
+    }
+
+    private void codesOfTerms(List<Row> rows) {
+        Set<String> codes = new HashSet<>();
+        for (Row row : rows) {
+            Session session = sessions.get(row.get("sourcedId"));
+            Session parent = sessions.get(session.parentId());
+            boolean isTerm = parent == null || parent.isSchoolYear();
+            if (isTerm && !codes.add(session.code())) {
+                row.fault(
+                        row.get("metadata.code").isEmpty() ? "sourcedId" : "metadata.code",
+                        "an earlier term has the code \"" + session.code() + "\" too");
+            }
+        }
+    }
+
+    private void orgs() throws IOException {
+        Table.Ids ids = new Table.Ids();
+        List<Row> parents = new ArrayList<>();
+        table(
+                Layout.ORGS,
+                row -> {
+                    if (ids.add(row)) {
+                        String id = row.get("sourcedId");
+                        orgs.put(
+                                id,
+                                Org.of(
+                                        id,
+                                        row.get("identifier"),
+                                        row.get("name"),
+                                        row.get("type"),
+                                        row.get("parentSourcedId")));
+                        parents.add(row);
+                    }
+                },
+                LEFT_OUT);
+        parents.forEach(row -> names(row, "parentSourcedId", orgs.keySet(), Layout.ORGS));
+    }
+
+    private void courses() throws IOException {
+        Table.Ids ids = new Table.Ids();
+        table(
+                Layout.COURSES,
+                row -> {
+                    boolean fresh = ids.add(row);
+                    names(row, "orgSourcedId", orgs.keySet(), Layout.ORGS);
+                    if (fresh) {
+                        String id = row.get("sourcedId");
+                        courses.put(
+                                id,
+                                new Course(
+                                        id,
+                                        row.get("title"),
+                                        row.get("courseCode"),
+                                        row.get("orgSourcedId"),
+                                        row.get("metadata.credits")));
+                    }
+                },
+                LEFT_OUT);
+    }
+
+    private void classes() throws IOException {
+        Table.Ids ids = new Table.Ids();
+        table(
+                Layout.CLASSES,
+                row -> {
+                    boolean fresh = ids.add(row);
+                    names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
+                    names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
+                    List<String> terms = Arrays.stream(row.get("termSourcedIds").split(",", -1))
+                            .map(Text::trim)
+                            .filter(term -> !term.isEmpty())
+                            .distinct()
+                            .toList();
+                    if (terms.isEmpty()) {
+                        row.fault("termSourcedIds", "the field names no session");
+                    }
+                    terms.forEach(
+                            term -> names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
+                    if (fresh) {
+                        classes.put(row.get("sourcedId"), listed(row, terms));
+                    }
+                },
+                row -> deletedClasses.add(row.get("sourcedId")));
+    }
+
+    private static ListedClass listed(Row row, List<String> terms) {
+        return new ListedClass(
+                row.get("sourcedId"),
+                row.get("title"),
+                row.get("courseSourcedId"),
+                row.get("classCode"),
+                row.get("location"),
+                terms,
+                row.get("periods"),
+                row.get("metadata.reference"),
+                row.get("metadata.delivery"),
+                row.get("metadata.campus"),
+                row.get("metadata.crossList"),
+                row.get("metadata.capacity"),
+                row.get("metadata.tags"));
+    }
+
+    private void people() throws IOException {
+        Table.Ids ids = new Table.Ids();
+        table(
+                Layout.USERS,
+                row -> {
+                    if (ids.add(row)) {
+                        String id = row.get("sourcedId");
+                        people.put(
+                                id,
+                                new Person(
+                                        id,
+                                        !row.get("enabledUser").equals("false"),
+                                        row.get("username"),
+                                        row.get("givenName"),
+                                        row.get("familyName"),
+                                        row.get("identifier"),
+                                        row.get("email")));
+                    }
+                },
+                row -> deletedPeople.add(row.get("sourcedId")));
+    }
+
+    private void enrollments() throws IOException {
+        Table.Ids ids = new Table.Ids();
+        Map<String, String> roles = new HashMap<>();
+        table(
+                Layout.ENROLLMENTS,
+                row -> {
+                    String classId = row.get("classSourcedId");
+                    String userId = row.get("userSourcedId");
+                    ListedClass listed = classes.get(classId);
+                    Person person = people.get(userId);
+                    boolean goesWithThem = (listed == null && deletedClasses.contains(classId))
+                            || (person == null && deletedPeople.contains(userId));
+                    if (goesWithThem) {
+                        return;
+                    }
+                    ids.add(row);
+                    names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
+                    names(row, "userSourcedId", people.keySet(), Layout.USERS);
+                    names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
+                    date(row, "beginDate");
+                    date(row, "endDate");
+                    if (listed != null && person != null) {
+                        enrollments.add(new Enrollment(
+                                row.get("sourcedId"),
+                                listed.id(),
+                                person.id(),
+                                roles.computeIfAbsent(row.get("role"), role -> role),
+                                row.get("primary").equals("true"),
+                                row.get("beginDate"),
+                                row.get("endDate")));
+                    }
+                },
+                LEFT_OUT);
+    }
+
+    private static Optional<LocalDate> date(Row row, String column) {
+        String text = row.get(column);
+        if (text.isEmpty()) {
+            return Optional.empty();
+        }
+        try {
+            if (text.length() == "YYYY-MM-DD".length()) {
+                return Optional.of(LocalDate.parse(text));
+            }
+        } catch (DateTimeException noSuchDay) {
+            // answered below, like text of another shape
+        }
+        row.fault(column, "\"" + text + "\" is no day; write YYYY-MM-DD");
+        return Optional.empty();
+    }
+
+    private void names(Row row, String column, Set<String> ids, Layout in) {
+        names(row, column, row.get(column), ids, in);
+    }
+
+    private void names(Row row, String column, String id, Set<String> ids, Layout in) {
+        if (!id.isEmpty() && !ids.contains(id) && !broken.contains(in)) {
+            row.fault(column, "there is no row with the id \"" + id + "\" in " + in.file());
+        }
+    }
+}

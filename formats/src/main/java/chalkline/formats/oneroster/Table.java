@@ -1,0 +1,225 @@
+package chalkline.formats.oneroster;
+
+import chalkline.core.naming.Text;
+import chalkline.formats.Fault;
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
+import de.siegmar.fastcsv.reader.CsvRecordHandler;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+
+/**
+ * One file of a bundle, read row by row. Rows of the wrong shape and empty fields that must be filled become faults and
+ * are not handed on; rows marked as deleted are handed to their own consumer, unchecked.
+ */
+final class Table {
+    private static final int LONGEST_FIELD = 64 * 1024;
+    private static final int LONGEST_RECORD = 1024 * 1024;
+
+    private final Bundle bundle;
+    private final Layout layout;
+    private final List<Fault> faults;
+    private final Map<String, Integer> columns = new HashMap<>();
+    private boolean whole = true;
+
+    Table(Bundle bundle, Layout layout, List<Fault> faults) {
+        this.bundle = bundle;
+        this.layout = layout;
+        this.faults = faults;
+    }
+
+    /** One record; its fields by column name. */
+    final class Row {
+        private final CsvRecord record;
+
+        private Row(CsvRecord record) {
+            this.record = record;
+        }
+
+        /** The trimmed value; empty where the column is not there. */
+        String get(String column) {
+            Integer index = columns.get(column);
+            return index == null || index >= record.getFieldCount() ? "" : Text.trim(record.getField(index));
+        }
+
+        long line() {
+            return record.getStartingLineNumber();
+        }
+
+        void fault(String column, String reason) {
+            faults.add(new Fault(layout.file(), line(), column, reason));
+        }
+    }
+
+    /**
+     * Reads the file.
+     *
+     * @return whether all of it could be read, so that an id that is not in it is really missing
+     */
+    boolean read(Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
+        if (!bundle.has(layout.file())) {
+            faults.add(Fault.ofFile(layout.file(), "the file is missing"));
+            return false;
+        }
+        long[] line = {0};
+        try (InputStream in = bundle.read(layout.file());
+                CsvReader<CsvRecord> csv = parser(in)) {
+            boolean header = true;
+            for (CsvRecord record : csv) {
+                line[0] = record.getStartingLineNumber();
+                if (isBlank(record)) {
+                    continue;
+                }
+                if (header) {
+                    header = false;
+                    if (!readHeader(record)) {
+                        return false;
+                    }
+                } else {
+                    Row row = new Row(record);
+                    if (row.get("status").equals("tobedeleted")) {
+                        deleted.accept(row);
+                    } else if (isRight(row)) {
+                        rows.accept(row);
+                    }
+                }
+            }
+            if (header) {
+                faults.add(Fault.ofFile(layout.file(), "the file is empty; it needs at least its header"));
+                return false;
+            }
+            return whole;
+        } catch (CsvParseException e) {
+            faults.add(new Fault(layout.file(), lineOf(e, line[0]), "1", csvReason(e)));
+            return false;
+        } catch (UncheckedIOException | IOException e) {
+            faults.add(unreadable(e));
+            return false;
+        }
+    }
+
+    private static CsvReader<CsvRecord> parser(InputStream in) {
+        return CsvReader.builder()
+                .detectBomHeader(false)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .allowUnclosedQuote(false)
+                .maxBufferSize(LONGEST_RECORD)
+                .build(
+                        CsvRecordHandler.builder()
+                                .maxFields(1024)
+                                .maxRecordSize(LONGEST_RECORD)
+                                .build(),
+                        new WithoutMark(new InputStreamReader(
+                                in,
+                                StandardCharsets.UTF_8
+                                        .newDecoder()
+                                        .onMalformedInput(CodingErrorAction.REPORT)
+                                        .onUnmappableCharacter(CodingErrorAction.REPORT))));
+    }
+
+    private static boolean isBlank(CsvRecord record) {
+        return record.getFieldCount() == 1 && Text.trim(record.getField(0)).isEmpty();
+    }
+
+    private boolean readHeader(CsvRecord header) {
+        boolean right = true;
+        for (int i = 0; i < header.getFieldCount(); i++) {
+            String name = Text.trim(header.getField(i));
+            if (columns.putIfAbsent(name, i) != null && layout.requires(name)) {
+                faults.add(new Fault(layout.file(), 1, name, "the column stands here twice"));
+                right = false;
+            }
+        }
+        for (String name : layout.required()) {
+            if (!columns.containsKey(name)) {
+                faults.add(new Fault(layout.file(), 1, name, "the column is missing"));
+                right = false;
+            }
+        }
+        this.width = header.getFieldCount();
+        return right;
+    }
+
+    private int width;
+
+    private boolean isRight(Row row) {
+        int fields = row.record.getFieldCount();
+        if (fields != width) {
+            row.fault("1", "the record has " + fields + " fields, the header has " + width);
+            whole = false;
+            return false;
+        }
+        boolean right = true;
+        for (int i = 0; i < fields; i++) {
+            if (row.record.getField(i).length() > LONGEST_FIELD) {
+                row.fault("1", "field " + (i + 1) + " is longer than " + LONGEST_FIELD + " characters");
+                right = false;
+            }
+        }
+        for (String column : layout.filled()) {
+            if (row.get(column).isEmpty()) {
+                row.fault(column, "the field is empty");
+                right = false;
+            }
+        }
+        return right;
+    }
+
+    private Fault unreadable(Exception e) throws IOException {
+        Throwable cause = e instanceof UncheckedIOException ? e.getCause() : e;
+        if (cause instanceof CharacterCodingException) {
+            try (InputStream in = bundle.read(layout.file())) {
+                return new Fault(
+                        layout.file(), Utf8.firstWrongLine(in), "1", "this is not UTF-8; save the file in that encoding");
+            }
+        }
+        return Fault.ofFile(layout.file(), "the file can't be read: " + cause.getMessage());
+    }
+
+    /** FastCSV names the line of the trouble in its message; the record that it stands in starts there or before. */
+    private static long lineOf(CsvParseException e, long lastLine) {
+        java.util.regex.Matcher m = java.util.regex.Pattern.compile("line (\\d+)").matcher(messages(e));
+        return m.find() ? Long.parseLong(m.group(1)) : lastLine + 1;
+    }
+
+    private static String csvReason(CsvParseException e) {
+        String said = messages(e).toLowerCase(java.util.Locale.ROOT);
+        if (said.contains("unclosed") || said.contains("not closed") || said.contains("end of file")) {
+            return "a quoted field is not closed; nothing after it was read";
+        }
+        if (said.contains("quote")) {
+            return "there is text after a closing quote; nothing after it was read";
+        }
+        return "the record is too long or has too many fields; nothing after it was read";
+    }
+
+    private static String messages(Throwable e) {
+        return e.getCause() == null ? String.valueOf(e.getMessage()) : e.getMessage() + " " + messages(e.getCause());
+    }
+
+    /** Ids seen in one file; the second of a pair is a fault. */
+    static final class Ids {
+        private final HashSet<String> seen = new HashSet<>();
+
+        boolean add(Row row) {
+            boolean fresh = seen.add(row.get("sourcedId"));
+            if (!fresh) {
+                row.fault("sourcedId", "the id \"" + row.get("sourcedId") + "\" stands in an earlier row too");
+            }
+            return fresh;
+        }
+    }
+}

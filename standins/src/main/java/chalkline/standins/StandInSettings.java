@@ -1,0 +1,25 @@
+package chalkline.standins;
+
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * How the stand-ins behave.
+ *
+ * @param seed what the campus is made from
+ * @param sections how many sections the term being prepared has; 1,200 is the demo
+ * @param earlierTerms whether two terms before already stand in the LMS
+ * @param callsPerSecond what the LMS takes before it answers 429
+ * @param copyMillis how long a template copy takes
+ * @param codeLimit longest code of a shell, in code points
+ * @param titleLimit longest title of a shell, in code points
+ */
+@ConfigurationProperties("standins")
+public record StandInSettings(
+        @DefaultValue("1907") long seed,
+        @DefaultValue("1200") int sections,
+        @DefaultValue("true") boolean earlierTerms,
+        @DefaultValue("60") int callsPerSecond,
+        @DefaultValue("400") long copyMillis,
+        @DefaultValue("64") int codeLimit,
+        @DefaultValue("120") int titleLimit) {}

@@ -1,0 +1,152 @@
+package chalkline.standins.lms;
+
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The LMS stand-in's API: the verbs of the LMS port as JSON over HTTP. */
+@RestController
+@RequestMapping("/lms/api")
+public class LmsController {
+    private static final String KEY = "Idempotency-Key";
+    private static final int LARGEST_PAGE = 200;
+    private static final int LARGEST_BATCH = 50;
+
+    private final Shelves shelves;
+    private final Shells shells;
+    private final Copies copies;
+    private final Answered answered;
+    private final Gate gate;
+
+    LmsController(Shelves shelves, Shells shells, Copies copies, Answered answered, Gate gate) {
+        this.shelves = shelves;
+        this.shells = shells;
+        this.copies = copies;
+        this.answered = answered;
+        this.gate = gate;
+    }
+
+    @GetMapping("/categories")
+    List<Wire.ListedCategory> categories() {
+        return shelves.all();
+    }
+
+    @GetMapping("/shells")
+    Wire.Page<Wire.Shell> shells(
+            @RequestParam(defaultValue = "0") long since,
+            @RequestParam(defaultValue = "0") long after,
+            @RequestParam(defaultValue = "100") int limit) {
+        long mark = shells.mark();
+        int size = Math.min(limit, LARGEST_PAGE);
+        List<Wire.Shell> items = shells.changedSince(since, after, size);
+        String next = items.size() < size ? null : Long.toString(items.get(items.size() - 1).id());
+        return new Wire.Page<>(items, next, mark);
+    }
+
+    @GetMapping("/shells/{key}/people")
+    List<Wire.Person> people(@PathVariable String key) {
+        return shells.people(shells.standing(key).id());
+    }
+
+    @PutMapping("/categories")
+    Wire.Answers putCategories(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Category> batch) {
+        return each(key, batch, category -> shelves.put(category.path()));
+    }
+
+    @PutMapping("/shells")
+    Wire.Answers putShells(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.ShellPut> batch) {
+        return each(key, batch, shells::put);
+    }
+
+    @PutMapping("/codes")
+    Wire.Answers putCodes(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.CodePut> batch) {
+        return each(key, batch, shells::putCode);
+    }
+
+    @PutMapping("/sections")
+    Wire.Answers putSections(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.SectionsPut> batch) {
+        return each(key, batch, shells::putSections);
+    }
+
+    @PutMapping("/people")
+    Wire.Answers changePeople(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.PeopleChange> batch) {
+        return each(key, batch, shells::changePeople);
+    }
+
+    @PutMapping("/closed")
+    Wire.Answers close(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Key> batch) {
+        return each(key, batch, item -> shells.close(item.key()));
+    }
+
+    @PostMapping("/copies")
+    Wire.Answers copy(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Copy> batch) {
+        return answer(key, batch, item -> Wire.Answer.started(copies.start(item)));
+    }
+
+    @GetMapping("/copies/{job}")
+    Wire.Job job(@PathVariable long job) {
+        return copies.ask(job).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    /** A person opens or closes a shell in the LMS itself. */
+    @PutMapping("/trouble/hand/{key}")
+    void openByHand(@PathVariable String key, @RequestParam boolean open) {
+        shells.openByHand(key, open);
+    }
+
+    @PutMapping("/trouble/lock")
+    void lock(@RequestBody Wire.Category category, @RequestParam boolean locked) {
+        shelves.lock(category.path(), locked);
+    }
+
+    /** A person makes a shell in the LMS itself. */
+    @PutMapping("/trouble/shell")
+    void makeByHand(@RequestBody Wire.ShellPut put) {
+        shelves.put(put.category());
+        shells.put(put);
+    }
+
+    @PutMapping("/trouble")
+    void trouble(@RequestBody Wire.Trouble trouble) {
+        gate.trouble(trouble);
+    }
+
+    private <T> Wire.Answers each(String key, Wire.Batch<T> batch, Consumer<T> work) {
+        return answer(key, batch, item -> {
+            work.accept(item);
+            return Wire.Answer.yes();
+        });
+    }
+
+    private <T> Wire.Answers answer(String key, Wire.Batch<T> batch, Function<T, Wire.Answer> work) {
+        if (batch.items().size() > LARGEST_BATCH) {
+            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "At most " + LARGEST_BATCH + " items a call.");
+        }
+        return answered.once(key, batch, work);
+    }
+
+    @ExceptionHandler(Answered.KeyReused.class)
+    @ResponseStatus(HttpStatus.UNPROCESSABLE_CONTENT)
+    void keyReused() {
+        // the status says it
+    }
+
+    @ExceptionHandler(Refused.class)
+    @ResponseStatus(HttpStatus.NOT_FOUND)
+    void missing() {
+        // the status says it
+    }
+}

@@ -1,0 +1,17 @@
+package chalkline.standins.lms;
+
+/** Something that the LMS does not take. Only the one item is undone. */
+final class Refused extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private final String word;
+
+    Refused(String word, String says) {
+        super(says);
+        this.word = word;
+    }
+
+    String word() {
+        return word;
+    }
+}

@@ -1,0 +1,239 @@
+package chalkline.standins.lms;
+
+import chalkline.core.naming.Text;
+import chalkline.standins.StandInSettings;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.DateTimeException;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The shells that stand in the LMS, with its rules: unique codes, limits, known categories and people. */
+@Repository
+@Transactional
+class Shells {
+    private static final TypeReference<TreeMap<String, String>> SETTINGS = new TypeReference<>() {};
+    private static final TypeReference<List<String>> TEXTS = new TypeReference<>() {};
+
+    private final JdbcClient db;
+    private final JsonMapper json;
+    private final Shelves shelves;
+    private final StandInSettings limits;
+
+    Shells(JdbcClient db, JsonMapper json, Shelves shelves, StandInSettings limits) {
+        this.db = db;
+        this.json = json;
+        this.shelves = shelves;
+        this.limits = limits;
+    }
+
+    void put(Wire.ShellPut put) {
+        check(put);
+        String category = shelves.open(put.category());
+        Optional<Wire.Shell> standing = find(put.key());
+        Map<String, String> settings =
+                new TreeMap<>(standing.map(Wire.Shell::settings).orElse(Map.of()));
+        settings.putAll(put.settings());
+        String asJson = json.writeValueAsString(settings);
+        try {
+            if (standing.isEmpty()) {
+                db.sql("insert into shell (shell_key, term, code, code_folded, title, category, opens, closes, open,"
+                                + " settings, outline, mark) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '[]', ?)")
+                        .params(
+                                put.key(),
+                                put.term(),
+                                put.code(),
+                                Text.codeKey(put.code()),
+                                put.title(),
+                                category,
+                                put.opens(),
+                                put.closes(),
+                                put.open(),
+                                asJson,
+                                nextMark())
+                        .update();
+            } else {
+                db.sql("update shell set code = ?, code_folded = ?, title = ?, category = ?, opens = ?, closes = ?,"
+                                + " open = if(open_by_hand, open, ?), closed = false, settings = ?, mark = ? where shell_key = ?")
+                        .params(
+                                put.code(),
+                                Text.codeKey(put.code()),
+                                put.title(),
+                                category,
+                                put.opens(),
+                                put.closes(),
+                                put.open(),
+                                asJson,
+                                nextMark(),
+                                put.key())
+                        .update();
+            }
+        } catch (DuplicateKeyException e) {
+            throw taken(put.code());
+        }
+    }
+
+    private void check(Wire.ShellPut put) {
+        if (Text.length(put.code()) > limits.codeLimit() || put.code().isBlank()) {
+            throw new Refused("code-length", "A code has 1 to " + limits.codeLimit() + " characters.");
+        }
+        if (Text.length(put.title()) > limits.titleLimit() || put.title().isBlank()) {
+            throw new Refused("title-length", "A title has 1 to " + limits.titleLimit() + " characters.");
+        }
+        try {
+            OffsetDateTime.parse(put.opens());
+            OffsetDateTime.parse(put.closes());
+        } catch (DateTimeException e) {
+            throw new Refused("date-unread", "A date is not in the form of ISO 8601 with an offset.");
+        }
+    }
+
+    private static Refused taken(String code) {
+        return new Refused("code-taken", "Another shell has the code “" + code + "”.");
+    }
+
+    void putCode(Wire.CodePut put) {
+        standing(put.key());
+        try {
+            db.sql("update shell set code = ?, code_folded = ?, mark = ? where shell_key = ?")
+                    .params(put.code(), Text.codeKey(put.code()), nextMark(), put.key())
+                    .update();
+        } catch (DuplicateKeyException e) {
+            throw taken(put.code());
+        }
+    }
+
+    void putSections(Wire.SectionsPut put) {
+        standing(put.key());
+        db.sql("update shell set lead = ?, sections = ?, mark = ? where shell_key = ?")
+                .params(put.lead(), json.writeValueAsString(put.sections()), nextMark(), put.key())
+                .update();
+    }
+
+    void changePeople(Wire.PeopleChange change) {
+        Wire.Shell shell = standing(change.key());
+        List<String> unknown = change.add().stream()
+                .map(Wire.Person::user)
+                .distinct()
+                .filter(user -> db.sql("select count(*) from account where user_id = ?")
+                                .param(user)
+                                .query(Integer.class)
+                                .single()
+                        == 0)
+                .toList();
+        if (!unknown.isEmpty()) {
+            throw new Refused("person-unknown", "These people have no account: " + String.join(", ", unknown) + ".");
+        }
+        for (Wire.Person person : change.remove()) {
+            db.sql("delete from member where shell_id = ? and user_id = ? and role = ? and section = ?")
+                    .params(shell.id(), person.user(), person.role(), person.section())
+                    .update();
+        }
+        for (Wire.Person person : change.add()) {
+            db.sql("insert ignore into member (shell_id, user_id, role, section) values (?, ?, ?, ?)")
+                    .params(shell.id(), person.user(), person.role(), person.section())
+                    .update();
+        }
+    }
+
+    void close(String key) {
+        standing(key);
+        db.sql("update shell set closed = true, open = false, mark = ? where shell_key = ?")
+                .params(nextMark(), key)
+                .update();
+    }
+
+    /** A person opens or closes a shell, as an instructor does in the LMS itself. */
+    void openByHand(String key, boolean open) {
+        standing(key);
+        db.sql("update shell set open = ?, open_by_hand = true, mark = ? where shell_key = ?")
+                .params(open, nextMark(), key)
+                .update();
+    }
+
+    void putOutline(String key, String outline) {
+        db.sql("update shell set outline = ?, mark = ? where shell_key = ?")
+                .params(outline, nextMark(), key)
+                .update();
+    }
+
+    Wire.Shell standing(String key) {
+        return find(key).orElseThrow(() -> new Refused("shell-missing", "There is no shell with the key " + key + "."));
+    }
+
+    Optional<Wire.Shell> find(String key) {
+        return db.sql("select * from shell where shell_key = ?")
+                .param(key)
+                .query(this::shell)
+                .optional();
+    }
+
+    List<Wire.Shell> in(String category) {
+        return db.sql("select * from shell where category = ? order by code")
+                .param(category)
+                .query(this::shell)
+                .list();
+    }
+
+    /** Shells changed after a mark, in the order of their ids. */
+    List<Wire.Shell> changedSince(long mark, long afterId, int limit) {
+        return db.sql("select * from shell where mark > ? and id > ? order by id limit ?")
+                .params(mark, afterId, limit)
+                .query(this::shell)
+                .list();
+    }
+
+    List<Wire.Person> people(long shellId) {
+        return db.sql("select user_id, role, section from member where shell_id = ? order by role desc, user_id, section")
+                .param(shellId)
+                .query((row, n) -> new Wire.Person(
+                        row.getString("user_id"), row.getString("role"), row.getString("section")))
+                .list();
+    }
+
+    String outline(String key) {
+        return db.sql("select outline from shell where shell_key = ?")
+                .param(key)
+                .query(String.class)
+                .single();
+    }
+
+    long mark() {
+        return db.sql("select last from mark").query(Long.class).single();
+    }
+
+    private long nextMark() {
+        db.sql("update mark set last = last_insert_id(last + 1)").update();
+        return db.sql("select last_insert_id()").query(Long.class).single();
+    }
+
+    private Wire.Shell shell(ResultSet row, int n) throws SQLException {
+        String sections = row.getString("sections");
+        return new Wire.Shell(
+                row.getLong("id"),
+                row.getString("shell_key"),
+                row.getString("term"),
+                row.getString("code"),
+                row.getString("title"),
+                List.of(row.getString("category").split(Shelves.SEPARATOR)),
+                row.getString("opens"),
+                row.getString("closes"),
+                row.getBoolean("open"),
+                row.getBoolean("open_by_hand"),
+                row.getBoolean("closed"),
+                row.getBoolean("activity"),
+                row.getString("lead"),
+                sections == null ? null : json.readValue(sections, TEXTS),
+                json.readValue(row.getString("settings"), SETTINGS),
+                row.getLong("mark"));
+    }
+}

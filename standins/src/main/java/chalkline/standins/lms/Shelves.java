@@ -1,0 +1,62 @@
+package chalkline.standins.lms;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** The category tree. A category is there once it has been put; its parents come with it. */
+@Repository
+class Shelves {
+    static final String SEPARATOR = " / ";
+
+    private final JdbcClient db;
+
+    Shelves(JdbcClient db) {
+        this.db = db;
+    }
+
+    void put(List<String> path) {
+        if (path.isEmpty() || path.stream().anyMatch(level -> level.isBlank() || level.length() > 200)) {
+            throw new Refused("category-refused", "A category needs a name of at most 200 characters on every level.");
+        }
+        for (int depth = 1; depth <= path.size(); depth++) {
+            String joined = String.join(SEPARATOR, path.subList(0, depth));
+            String parent = String.join(SEPARATOR, path.subList(0, depth - 1));
+            db.sql("insert ignore into category (path, parent) values (?, ?)")
+                    .params(joined, parent)
+                    .update();
+        }
+    }
+
+    /** The joined path of a category that shells may be put into. */
+    String open(List<String> path) {
+        String joined = String.join(SEPARATOR, path);
+        Optional<Boolean> locked = db.sql("select locked from category where path = ?")
+                .param(joined)
+                .query(Boolean.class)
+                .optional();
+        if (locked.isEmpty()) {
+            throw new Refused("category-missing", "There is no category “" + joined + "”.");
+        }
+        if (locked.get()) {
+            throw new Refused("category-locked", "“" + joined + "” is locked by its owner.");
+        }
+        return joined;
+    }
+
+    void lock(List<String> path, boolean locked) {
+        put(path);
+        db.sql("update category set locked = ? where path = ?")
+                .params(locked, String.join(SEPARATOR, path))
+                .update();
+    }
+
+    List<Wire.ListedCategory> all() {
+        return db.sql("select c.path, c.locked, (select count(*) from shell s where s.category = c.path) shells"
+                        + " from category c order by c.path")
+                .query((row, n) -> new Wire.ListedCategory(
+                        List.of(row.getString("path").split(SEPARATOR)), row.getBoolean("locked"), row.getInt("shells")))
+                .list();
+    }
+}

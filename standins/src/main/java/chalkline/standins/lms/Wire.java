@@ -1,0 +1,95 @@
+package chalkline.standins.lms;
+
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** What goes over HTTP. Calls that change something take a batch and answer for each item in the same order. */
+final class Wire {
+    private Wire() {}
+
+    record Batch<T>(List<T> items) {}
+
+    /**
+     * What came of one item.
+     *
+     * @param refused a word for the reason, missing where it was done
+     * @param says the reason in a sentence
+     * @param job what to ask for, where the work goes on
+     */
+    record Answer(boolean done, @Nullable String refused, @Nullable String says, @Nullable Long job) {
+        static Answer yes() {
+            return new Answer(true, null, null, null);
+        }
+
+        static Answer started(long job) {
+            return new Answer(true, null, null, job);
+        }
+
+        static Answer no(String refused, String says) {
+            return new Answer(false, refused, says, null);
+        }
+    }
+
+    record Answers(List<Answer> answers) {}
+
+    /** A category by its levels from the top. */
+    record Category(List<String> path) {}
+
+    record ListedCategory(List<String> path, boolean locked, int shells) {}
+
+    /** A shell to be made or changed. Settings that are left out stay as they are. */
+    record ShellPut(
+            String key,
+            String term,
+            String code,
+            String title,
+            List<String> category,
+            String opens,
+            String closes,
+            boolean open,
+            Map<String, String> settings) {}
+
+    record SectionsPut(String key, String lead, List<String> sections) {}
+
+    record Person(String user, String role, String section) {}
+
+    record PeopleChange(String key, List<Person> add, List<Person> remove) {}
+
+    record Copy(String key, String template) {}
+
+    record Key(String key) {}
+
+    record CodePut(String key, String code) {}
+
+    record Job(long job, boolean done) {}
+
+    /** A shell as it stands. */
+    record Shell(
+            long id,
+            String key,
+            String term,
+            String code,
+            String title,
+            List<String> category,
+            String opens,
+            String closes,
+            boolean open,
+            boolean openByHand,
+            boolean closed,
+            boolean activity,
+            @Nullable String lead,
+            @Nullable List<String> sections,
+            Map<String, String> settings,
+            long mark) {}
+
+    /**
+     * One page of what changed.
+     *
+     * @param next where the next page starts; missing on the last
+     * @param mark what to ask with the next time
+     */
+    record Page<T>(List<T> items, @Nullable String next, long mark) {}
+
+    record Trouble(@Nullable Integer latencyMillis, @Nullable Integer failNext, @Nullable Integer dropNext) {}
+}

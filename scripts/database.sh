@@ -27,7 +27,7 @@ database_start() { # folder port
     setsid mariadbd --no-defaults "${user[@]}" --datadir="$data" --socket="$socket" --pid-file="$folder/mariadbd.pid" \
         --bind-address=127.0.0.1 --port="$port" --skip-name-resolve --sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION \
         --character-set-server=utf8mb4 --collation-server=utf8mb4_uca1400_ai_ci --default-time-zone=+00:00 \
-        --local-infile=1 --innodb-buffer-pool-size=512M --innodb-log-file-size=256M --innodb-flush-log-at-trx-commit="${CHALKLINE_DB_FLUSH:-1}" \
+        --local-infile=1 --max-allowed-packet=1G --innodb-buffer-pool-size=512M --innodb-log-file-size=256M --innodb-flush-log-at-trx-commit="${CHALKLINE_DB_FLUSH:-1}" \
         </dev/null >>"$folder/mariadbd.log" 2>&1 8>&- 9>&- &
     pid=$!
     echo "$pid" >"$folder/pid"

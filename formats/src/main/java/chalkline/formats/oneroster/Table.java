@@ -120,6 +120,7 @@ final class Table {
                 .build(
                         CsvRecordHandler.builder()
                                 .maxFields(1024)
+                                .maxFieldSize(LONGEST_RECORD)
                                 .maxRecordSize(LONGEST_RECORD)
                                 .build(),
                         new WithoutMark(new InputStreamReader(

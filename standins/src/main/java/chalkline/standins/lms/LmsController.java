@@ -71,9 +71,9 @@ public class LmsController {
         return each(key, batch, shells::put);
     }
 
-    @PutMapping("/codes")
-    Wire.Answers putCodes(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.CodePut> batch) {
-        return each(key, batch, shells::putCode);
+    @PutMapping("/names")
+    Wire.Answers rename(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Rename> batch) {
+        return each(key, batch, shells::rename);
     }
 
     @PutMapping("/sections")

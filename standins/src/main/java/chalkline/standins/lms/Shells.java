@@ -101,14 +101,19 @@ class Shells {
         return new Refused("code-taken", "Another shell has the code “" + code + "”.");
     }
 
-    void putCode(Wire.CodePut put) {
-        standing(put.key());
+    void rename(Wire.Rename rename) {
+        standing(rename.key());
         try {
-            db.sql("update shell set code = ?, code_folded = ?, mark = ? where shell_key = ?")
-                    .params(put.code(), Text.codeKey(put.code()), nextMark(), put.key())
+            db.sql("update shell set shell_key = ?, code = ?, code_folded = ?, mark = ? where shell_key = ?")
+                    .params(
+                            rename.newKey(),
+                            rename.code(),
+                            Text.codeKey(rename.code()),
+                            nextMark(),
+                            rename.key())
                     .update();
         } catch (DuplicateKeyException e) {
-            throw taken(put.code());
+            throw taken(rename.code());
         }
     }
 

@@ -60,7 +60,8 @@ final class Wire {
 
     record Key(String key) {}
 
-    record CodePut(String key, String code) {}
+    /** Another key or code for a shell; the same again where it stays. */
+    record Rename(String key, String newKey, String code) {}
 
     record Job(long job, boolean done) {}
 

@@ -1,0 +1,52 @@
+package chalkline.server.arrivals;
+
+import java.io.IOException;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+@RestController
+@RequestMapping("/api/arrivals")
+class ArrivalController {
+    private final ArrivalService arrivals;
+
+    ArrivalController(ArrivalService arrivals) {
+        this.arrivals = arrivals;
+    }
+
+    @GetMapping
+    List<ArrivalService.View> latest() {
+        return arrivals.latest();
+    }
+
+    @GetMapping("/{id}")
+    ArrivalService.View one(@PathVariable long id) {
+        return arrivals.view(id);
+    }
+
+    @GetMapping("/{id}/departments")
+    List<Brought.Row> departments(@PathVariable long id) {
+        return arrivals.brought(id);
+    }
+
+    @PostMapping("/fetch")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    ArrivalService.View fetch() {
+        return arrivals.fetch();
+    }
+
+    @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    ArrivalService.View drop(@RequestPart MultipartFile file) throws IOException {
+        String name = file.getOriginalFilename();
+        return arrivals.drop(name == null || name.isBlank() ? "a file" : name, file.getBytes());
+    }
+}

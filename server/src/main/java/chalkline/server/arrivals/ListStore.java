@@ -1,0 +1,100 @@
+package chalkline.server.arrivals;
+
+import chalkline.core.arrivals.Course;
+import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.ListedClass;
+import chalkline.core.arrivals.Org;
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Session;
+import jakarta.persistence.EntityManagerFactory;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
+import org.springframework.jdbc.datasource.DataSourceUtils;
+import org.springframework.stereotype.Component;
+
+/** Writes the rows of a list into the database and reads them back, both in bulk. */
+@Component
+class ListStore {
+    private static final int BATCH = 1000;
+
+    private final SessionFactory sessions;
+    private final javax.sql.DataSource database;
+
+    ListStore(EntityManagerFactory factory, javax.sql.DataSource database) {
+        this.sessions = factory.unwrap(SessionFactory.class);
+        this.database = database;
+    }
+
+    /** Writes all rows within the caller's transaction. */
+    void write(long arrival, RegistrarList list) {
+        try (StatelessSession session = open()) {
+            insert(session, arrival, list.sessions().values(), ListedSession::new);
+            insert(session, arrival, list.orgs().values(), ListedOrg::new);
+            insert(session, arrival, list.courses().values(), ListedCourse::new);
+            insert(session, arrival, list.classes().values(), ListedSection::new);
+            insert(session, arrival, list.people().values(), ListedPerson::new);
+            insert(session, arrival, list.enrollments(), ListedEnrollment::new);
+        }
+    }
+
+    private StatelessSession open() {
+        return sessions.openStatelessSession(DataSourceUtils.getConnection(database));
+    }
+
+    private static <C, E> void insert(
+            StatelessSession session, long arrival, Collection<C> rows, BiFunction<Place, C, E> entity) {
+        session.setJdbcBatchSize(BATCH);
+        List<E> batch = new ArrayList<>(BATCH);
+        int ordinal = 0;
+        for (C row : rows) {
+            batch.add(entity.apply(new Place(arrival, ordinal++), row));
+            if (batch.size() == BATCH) {
+                session.insertMultiple(batch);
+                batch.clear();
+            }
+        }
+        session.insertMultiple(batch);
+    }
+
+    /** The list that an arrival kept. */
+    RegistrarList read(long arrival) {
+        try (StatelessSession session = sessions.openStatelessSession()) {
+            return new RegistrarList(
+                    byId(all(session, arrival, ListedSession.class, ListedSession::toCore), Session::id),
+                    byId(all(session, arrival, ListedOrg.class, ListedOrg::toCore), Org::id),
+                    byId(all(session, arrival, ListedCourse.class, ListedCourse::toCore), Course::id),
+                    byId(all(session, arrival, ListedSection.class, ListedSection::toCore), ListedClass::id),
+                    byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id),
+                    enrollments(session, arrival));
+        }
+    }
+
+    private static List<Enrollment> enrollments(StatelessSession session, long arrival) {
+        return all(session, arrival, ListedEnrollment.class, ListedEnrollment::toCore);
+    }
+
+    private static <E, C> List<C> all(StatelessSession session, long arrival, Class<E> entity, Function<E, C> toCore) {
+        String query = "from " + entity.getSimpleName() + " where place.arrivalId = :arrival order by place.ordinal";
+        List<C> rows = new ArrayList<>();
+        for (E row : session.createSelectionQuery(query, entity)
+                .setParameter("arrival", arrival)
+                .getResultList()) {
+            rows.add(toCore.apply(row));
+        }
+        return rows;
+    }
+
+    private static <C> Map<String, C> byId(List<C> rows, Function<C, String> id) {
+        Map<String, C> map = new LinkedHashMap<>();
+        rows.forEach(row -> map.put(id.apply(row), row));
+        return map;
+    }
+}

@@ -1,0 +1,41 @@
+package chalkline.server.arrivals;
+
+import chalkline.core.arrivals.Enrollment;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+
+/** That a person is in a class of an arrival. */
+@Entity
+@Table(name = "listed_enrollment")
+class ListedEnrollment {
+    @EmbeddedId
+    private Place place;
+
+    private String sourceId;
+    private String classId;
+    private String userId;
+    private String role;
+    @Column(name = "is_primary")
+    private boolean primary;
+    private String begins;
+    private String ends;
+
+    protected ListedEnrollment() {}
+
+    ListedEnrollment(Place place, Enrollment enrollment) {
+        this.place = place;
+        this.sourceId = enrollment.id();
+        this.classId = enrollment.classId();
+        this.userId = enrollment.userId();
+        this.role = enrollment.role();
+        this.primary = enrollment.primary();
+        this.begins = enrollment.begins();
+        this.ends = enrollment.ends();
+    }
+
+    Enrollment toCore() {
+        return new Enrollment(sourceId, classId, userId, role, primary, begins, ends);
+    }
+}

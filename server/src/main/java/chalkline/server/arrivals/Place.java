@@ -1,0 +1,7 @@
+package chalkline.server.arrivals;
+
+import jakarta.persistence.Embeddable;
+
+/** Where a row stands: in which arrival, and as which of its file, from 0. */
+@Embeddable
+record Place(long arrivalId, int ordinal) {}

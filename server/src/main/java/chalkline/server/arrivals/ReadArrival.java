@@ -1,0 +1,159 @@
+package chalkline.server.arrivals;
+
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.formats.Fault;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.server.ChalkLineSettings;
+import chalkline.server.ledger.LedgerService;
+import chalkline.server.lms.HeldService;
+import chalkline.server.lms.LmsUnavailable;
+import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import java.io.IOException;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Reads one arrival: all of its rows are kept in one transaction, or none and the reasons. */
+@Component
+class ReadArrival {
+    static final TaskDescriptor<Work> TASK = TaskDescriptor.of("read-arrival", Work.class);
+
+    /** Which arrival to read. */
+    record Work(long arrival) {}
+
+    private static final Logger LOG = LoggerFactory.getLogger(ReadArrival.class);
+    private static final Duration PATIENCE = Duration.ofMinutes(2);
+    private static final int OK = 200;
+
+    private final Arrivals arrivals;
+    private final ArrivalFiles files;
+    private final ListStore store;
+    private final LedgerService ledger;
+    private final HeldService held;
+    private final ChalkLineSettings settings;
+    private final TransactionTemplate transaction;
+    private final HttpClient http =
+            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(10)).build();
+
+    ReadArrival(
+            Arrivals arrivals,
+            ArrivalFiles files,
+            ListStore store,
+            LedgerService ledger,
+            HeldService held,
+            ChalkLineSettings settings,
+            TransactionTemplate transaction) {
+        this.arrivals = arrivals;
+        this.files = files;
+        this.store = store;
+        this.ledger = ledger;
+        this.held = held;
+        this.settings = settings;
+        this.transaction = transaction;
+    }
+
+    void run(long id) {
+        Arrival arrival = arrivals.findById(id).orElseThrow();
+        if (arrival.state() != Arrival.State.READING) {
+            return;
+        }
+        try {
+            Path file = Files.createTempFile("arrival", ".zip");
+            try {
+                bring(arrival, file);
+                String hash = hash(file);
+                Optional<Arrival> before = arrivals.findFirstByStateOrderByIdDesc(Arrival.State.KEPT);
+                if (before.isPresent() && hash.equals(before.get().contentHash())) {
+                    settle(id, "list was the same", same -> same.same(before.get()));
+                } else {
+                    keep(id, OneRosterReader.read(file), hash);
+                }
+            } finally {
+                Files.delete(file);
+            }
+        } catch (FaultyFileException e) {
+            settle(id, "list refused", refused -> refused.refuse(e.faults()));
+        } catch (IOException e) {
+            LOG.warn("Arrival {} could not be read", id, e);
+            Fault fault = Fault.ofFile(arrival.fileName(), "it could not be brought here: " + said(e));
+            settle(id, "list refused", refused -> refused.refuse(List.of(fault)));
+        } catch (RuntimeException e) {
+            LOG.error("Arrival {} could not be read", id, e);
+            Fault fault = Fault.ofFile(arrival.fileName(), "Chalk Line failed to read it; its log says more");
+            settle(id, "list refused", refused -> refused.refuse(List.of(fault)));
+        }
+    }
+
+    private static String said(IOException e) {
+        return e.getMessage() == null ? "nobody answers" : e.getMessage();
+    }
+
+    private void keep(long id, RegistrarList list, String hash) {
+        settle(id, "list kept", arrival -> {
+            store.write(id, list);
+            arrival.keep(list, hash);
+        });
+        try {
+            held.refresh();
+        } catch (LmsUnavailable e) {
+            LOG.warn("The LMS could not be looked at after arrival {}: {}", id, e.getMessage());
+        }
+    }
+
+    private void settle(long id, String what, java.util.function.Consumer<Arrival> change) {
+        transaction.executeWithoutResult(status -> {
+            Arrival arrival = arrivals.findById(id).orElseThrow();
+            change.accept(arrival);
+            arrivals.save(arrival);
+            files.deleteById(id);
+            ledger.write(
+                    arrival.receivedBy(),
+                    what,
+                    arrival.fileName(),
+                    Map.of("arrival", id, "sections", arrival.sections(), "faults", arrival.faultCount()));
+        });
+    }
+
+    private void bring(Arrival arrival, Path to) throws IOException, FaultyFileException {
+        if (arrival.source() == Arrival.Source.FILE) {
+            Files.write(to, files.findById(arrival.id()).orElseThrow().content());
+            return;
+        }
+        HttpRequest request =
+                HttpRequest.newBuilder(settings.registrarUrl()).timeout(PATIENCE).build();
+        try {
+            HttpResponse<Path> response = http.send(request, HttpResponse.BodyHandlers.ofFile(to));
+            if (response.statusCode() != OK) {
+                throw new FaultyFileException(List.of(Fault.ofFile(
+                        arrival.fileName(), "the registrar answered " + response.statusCode() + " instead of a list")));
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("the program is ending", e);
+        }
+    }
+
+    private static String hash(Path file) throws IOException {
+        try (java.io.InputStream in = Files.newInputStream(file)) {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            in.transferTo(new java.security.DigestOutputStream(java.io.OutputStream.nullOutputStream(), digest));
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

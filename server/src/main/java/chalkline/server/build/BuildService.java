@@ -1,0 +1,207 @@
+package chalkline.server.build;
+
+import chalkline.core.naming.Text;
+import chalkline.core.proof.Action;
+import chalkline.core.proof.ProofRow;
+import chalkline.server.frame.Conflict;
+import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Refusal;
+import chalkline.server.ledger.LedgerService;
+import chalkline.server.people.Administrators;
+import chalkline.server.people.PeopleService;
+import chalkline.server.people.Readers;
+import chalkline.server.proof.ProofKey;
+import chalkline.server.proof.ProofService;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Starts builds and tells how they stand. The work itself is done by {@link CarryOut}, in the background. */
+@Service
+public class BuildService {
+    private static final Set<Action> CARRIED_OUT = EnumSet.of(Action.BUILD, Action.CHANGE, Action.CLOSE);
+    private static final int FAILURES_SHOWN = 500;
+
+    private final Builds builds;
+    private final BuildSteps steps;
+    private final ProofService proofs;
+    private final SchedulerClient scheduler;
+    private final LedgerService ledger;
+    private final PeopleService people;
+    private final JsonMapper json;
+
+    BuildService(
+            Builds builds,
+            BuildSteps steps,
+            ProofService proofs,
+            SchedulerClient scheduler,
+            LedgerService ledger,
+            PeopleService people,
+            JsonMapper json) {
+        this.builds = builds;
+        this.steps = steps;
+        this.proofs = proofs;
+        this.scheduler = scheduler;
+        this.ledger = ledger;
+        this.people = people;
+        this.json = json;
+    }
+
+    /**
+     * Freezes the steps for shells of a proof and starts to carry them out.
+     *
+     * @param proof the proof that was seen; it must still be the one that holds
+     * @param keys the shells to build; all that can be, if empty
+     */
+    @Administrators
+    @Transactional
+    public BuildViews.Build start(ProofKey proof, Set<String> keys) {
+        if (!proofs.now(proof.term()).equals(proof)) {
+            throw new Conflict("The list, the conventions or the LMS changed since you looked at this proof."
+                    + " Nothing was built; look at it again.");
+        }
+        Optional<Build> last = builds.findFirstByTermOrderByIdDesc(proof.term()).flatMap(b -> builds.lock(b.id()));
+        if (last.isPresent() && last.get().isUnderWay()) {
+            throw new Conflict("A build of this term is under way, started by "
+                    + people.nameOf(last.get().startedBy()) + ". Wait until it has ended.");
+        }
+        List<ProofRow> rows = proofs.proof(proof).proof().rows().stream()
+                .filter(row -> CARRIED_OUT.contains(row.action()))
+                .filter(row -> keys.isEmpty() || keys.contains(row.key()))
+                .toList();
+        if (rows.isEmpty()) {
+            throw new Refusal("There is nothing to build: every shell stands as it should, or has a stop.");
+        }
+        Build build = builds.saveAndFlush(new Build(proof, rows.size(), PeopleService.currentLogin()));
+        List<PlannedStep> planned = Plan.of(proof.term(), rows);
+        List<BuildStep> frozen = new ArrayList<>(planned.size());
+        for (int i = 0; i < planned.size(); i++) {
+            PlannedStep step = planned.get(i);
+            frozen.add(new BuildStep(build.id(), i, step, json.writeValueAsString(step.payload())));
+        }
+        steps.saveAll(frozen);
+        ledger.write("build started", proof.term(), Map.of("build", build.id(), "shells", rows.size()));
+        schedule(build);
+        return view(build);
+    }
+
+    /** Tries again what failed. */
+    @Administrators
+    @Transactional
+    public BuildViews.Build retry(long id) {
+        Build build = builds.lock(id).orElseThrow(() -> missing(id));
+        if (build.isUnderWay()) {
+            throw new Conflict("This build is under way; wait until it has ended.");
+        }
+        if (steps.tryAgain(id) == 0) {
+            throw new Refusal("Nothing failed in this build.");
+        }
+        build.run();
+        builds.saveAndFlush(build);
+        ledger.write("build tried again", build.term(), Map.of("build", id));
+        schedule(build);
+        return view(build);
+    }
+
+    private void schedule(Build build) {
+        scheduler.scheduleIfNotExists(CarryOut.TASK
+                .instance(build.id() + "-" + build.version())
+                .data(new CarryOut.Work(build.id()))
+                .scheduledTo(Instant.now()));
+    }
+
+    /** The latest builds of a term, newest first. */
+    @Readers
+    @Transactional(readOnly = true)
+    public List<BuildViews.Build> latest(String term) {
+        return builds.findTop10ByTermOrderByIdDesc(term).stream().map(this::view).toList();
+    }
+
+    /** The last build of a term; empty before the first. */
+    @Readers
+    @Transactional(readOnly = true)
+    public Optional<BuildViews.Build> last(String term) {
+        return builds.findFirstByTermOrderByIdDesc(term).map(this::view);
+    }
+
+    /** How a build stands. */
+    @Readers
+    @Transactional(readOnly = true)
+    public BuildViews.Build view(long id) {
+        return view(builds.findById(id).orElseThrow(() -> missing(id)));
+    }
+
+    /** The steps of one shell in a build. */
+    @Readers
+    @Transactional(readOnly = true)
+    public List<BuildViews.Step> steps(long id, String shellKey) {
+        return steps.findByBuildIdAndShellKeyOrderByOrdinal(id, shellKey).stream()
+                .map(BuildService::step)
+                .toList();
+    }
+
+    private BuildViews.Build view(Build build) {
+        Map<String, int[]> departments = new java.util.TreeMap<>();
+        int done = 0;
+        int failed = 0;
+        for (BuildSteps.ShellCount shell : steps.countByShell(build.id())) {
+            int[] counts = departments.computeIfAbsent(shell.getDepartment(), name -> new int[3]);
+            counts[0]++;
+            if (shell.getFailed() > 0) {
+                counts[2]++;
+                failed++;
+            } else if (shell.getDone() == shell.getSteps()) {
+                counts[1]++;
+                done++;
+            }
+        }
+        List<BuildViews.Step> failures = steps
+                .findByBuildIdAndStateOrderByOrdinal(build.id(), StepState.FAILED, Limit.of(FAILURES_SHOWN))
+                .stream()
+                .map(BuildService::step)
+                .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.refused(), b.refused()))
+                .toList();
+        return new BuildViews.Build(
+                build.id(),
+                build.term(),
+                build.state().name(),
+                build.shells(),
+                done,
+                failed,
+                build.startedAt(),
+                people.nameOf(build.startedBy()),
+                build.endedAt().orElse(null),
+                departments.entrySet().stream()
+                        .map(entry -> new BuildViews.Department(
+                                entry.getKey(), entry.getValue()[0], entry.getValue()[1], entry.getValue()[2]))
+                        .toList(),
+                failures);
+    }
+
+    private static BuildViews.Step step(BuildStep step) {
+        return new BuildViews.Step(
+                step.shellKey(),
+                step.shellCode(),
+                step.department(),
+                step.verb().name(),
+                step.says(),
+                step.state().name(),
+                step.attempts(),
+                step.refused(),
+                step.reason(),
+                step.settledAt().orElse(null));
+    }
+
+    private static NotFound missing(long id) {
+        return new NotFound("There is no build " + id + ".");
+    }
+}

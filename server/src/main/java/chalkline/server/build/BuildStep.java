@@ -1,0 +1,135 @@
+package chalkline.server.build;
+
+import chalkline.server.lms.Lms;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.Optional;
+
+/** One thing that a build asks of the LMS, frozen when the build was started, with what came of it. */
+@Entity
+class BuildStep {
+    @Id
+    @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "build_step_seq")
+    @SequenceGenerator(name = "build_step_seq", sequenceName = "build_step_seq", allocationSize = 1000)
+    private Long id;
+
+    private long buildId;
+    private int ordinal;
+    private String shellKey;
+    private String shellCode;
+    private String department;
+
+    @Enumerated(EnumType.STRING)
+    private Verb verb;
+
+    private String says;
+    private String payload;
+
+    @Enumerated(EnumType.STRING)
+    private StepState state;
+
+    private int attempts;
+    private String refused;
+    private String reason;
+    private Long job;
+    private Instant settledAt;
+
+    protected BuildStep() {}
+
+    BuildStep(long buildId, int ordinal, PlannedStep planned, String payload) {
+        this.buildId = buildId;
+        this.ordinal = ordinal;
+        this.shellKey = planned.shellKey();
+        this.shellCode = planned.shellCode();
+        this.department = planned.department();
+        this.verb = planned.verb();
+        this.says = planned.says();
+        this.payload = payload;
+        this.state = StepState.WAITS;
+        this.refused = "";
+        this.reason = "";
+    }
+
+    void settle(Lms.Answer answer) {
+        attempts++;
+        settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        job = answer.job();
+        if (!answer.done()) {
+            state = StepState.FAILED;
+            refused = answer.refused() == null ? "refused" : answer.refused();
+            reason = answer.says() == null ? "The LMS gave no reason." : answer.says();
+        } else {
+            state = job == null ? StepState.DONE : StepState.UNDER_WAY;
+            refused = "";
+            reason = "";
+        }
+    }
+
+    void copied() {
+        state = StepState.DONE;
+        settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    Long id() {
+        return id;
+    }
+
+    int ordinal() {
+        return ordinal;
+    }
+
+    String shellKey() {
+        return shellKey;
+    }
+
+    String shellCode() {
+        return shellCode;
+    }
+
+    String department() {
+        return department;
+    }
+
+    Verb verb() {
+        return verb;
+    }
+
+    String says() {
+        return says;
+    }
+
+    String payload() {
+        return payload;
+    }
+
+    StepState state() {
+        return state;
+    }
+
+    int attempts() {
+        return attempts;
+    }
+
+    String refused() {
+        return refused;
+    }
+
+    String reason() {
+        return reason;
+    }
+
+    Optional<Long> job() {
+        return Optional.ofNullable(job);
+    }
+
+    Optional<Instant> settledAt() {
+        return Optional.ofNullable(settledAt);
+    }
+}

@@ -1,0 +1,55 @@
+package chalkline.server.build;
+
+import java.util.Collection;
+import java.util.List;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+
+interface BuildSteps extends JpaRepository<BuildStep, Long> {
+    List<BuildStep> findByBuildIdAndStateOrderByOrdinal(long buildId, StepState state, Limit limit);
+
+    List<BuildStep> findByBuildIdAndShellKeyOrderByOrdinal(long buildId, String shellKey);
+
+    boolean existsByBuildIdAndState(long buildId, StepState state);
+
+    /** Steps of shells of which another step failed are not tried. */
+    @Modifying
+    @Query(
+            """
+            update BuildStep s set s.state = HELD_BACK
+            where s.buildId = :buildId and s.state = WAITS and s.shellKey in :shells""")
+    int holdBack(long buildId, Collection<String> shells);
+
+    @Modifying
+    @Query(
+            """
+            update BuildStep s set s.state = WAITS
+            where s.buildId = :buildId and s.state in (FAILED, HELD_BACK)""")
+    int tryAgain(long buildId);
+
+    /** How the steps of each shell stand. */
+    @Query(
+            """
+            select s.department as department, s.shellKey as shellKey,
+              count(*) as steps,
+              sum(case when s.state = DONE then 1 else 0 end) as done,
+              sum(case when s.state = FAILED then 1 else 0 end) as failed
+            from BuildStep s where s.buildId = :buildId and s.shellKey <> ''
+            group by s.department, s.shellKey""")
+    List<ShellCount> countByShell(long buildId);
+
+    /** Counts of one shell's steps. */
+    interface ShellCount {
+        String getDepartment();
+
+        String getShellKey();
+
+        long getSteps();
+
+        long getDone();
+
+        long getFailed();
+    }
+}

@@ -1,0 +1,46 @@
+package chalkline.server.build;
+
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What the build's screens read. */
+public final class BuildViews {
+    private BuildViews() {}
+
+    /** How a department's shells stand. */
+    public record Department(String name, int shells, int done, int failed) {}
+
+    /** One step with what came of it. */
+    public record Step(
+            String shellKey,
+            String shellCode,
+            String department,
+            String verb,
+            String says,
+            String state,
+            int attempts,
+            String refused,
+            String reason,
+            @Nullable Instant settledAt) {}
+
+    /**
+     * A build at a glance.
+     *
+     * @param done shells of which every step is done
+     * @param failed shells of which a step failed
+     * @param failures the failed steps, by reason
+     */
+    public record Build(
+            long id,
+            String term,
+            String state,
+            int shells,
+            int done,
+            int failed,
+            Instant startedAt,
+            String startedBy,
+            @Nullable Instant endedAt,
+            List<Department> departments,
+            List<Step> failures) {}
+}

@@ -1,0 +1,18 @@
+package chalkline.server.build;
+
+import jakarta.persistence.LockModeType;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+interface Builds extends JpaRepository<Build, Long> {
+    List<Build> findTop10ByTermOrderByIdDesc(String term);
+
+    Optional<Build> findFirstByTermOrderByIdDesc(String term);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Build where id = :id")
+    Optional<Build> lock(long id);
+}

@@ -1,0 +1,211 @@
+package chalkline.server.build;
+
+import chalkline.server.ledger.LedgerService;
+import chalkline.server.lms.HeldService;
+import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsUnavailable;
+import com.github.kagkarlsson.scheduler.task.CompletionHandler;
+import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.BiFunction;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Carries a build out: takes the next steps that go together, sends them in one call and records what came of each before
+ * it takes more. A call that was sent but not recorded, as after a crash, is made up of the same steps the next time and
+ * goes out under the same idempotency key, so that nothing is done twice.
+ */
+@Component
+class CarryOut {
+    static final TaskDescriptor<Work> TASK = TaskDescriptor.of("build", Work.class);
+
+    /** Which build to carry out. */
+    record Work(long build) {}
+
+    private static final Logger LOG = LoggerFactory.getLogger(CarryOut.class);
+    private static final Duration UNTIL_LMS_IS_BACK = Duration.ofSeconds(10);
+    private static final long COPY_PAUSE_MILLIS = 100;
+
+    private final Builds builds;
+    private final BuildSteps steps;
+    private final Lms lms;
+    private final HeldService held;
+    private final LedgerService ledger;
+    private final TransactionTemplate transaction;
+    private final JsonMapper json;
+
+    CarryOut(
+            Builds builds,
+            BuildSteps steps,
+            Lms lms,
+            HeldService held,
+            LedgerService ledger,
+            TransactionTemplate transaction,
+            JsonMapper json) {
+        this.builds = builds;
+        this.steps = steps;
+        this.lms = lms;
+        this.held = held;
+        this.ledger = ledger;
+        this.transaction = transaction;
+        this.json = json;
+    }
+
+    /** Works until the build has ended, or until the LMS is to be left alone for a while. */
+    CompletionHandler<Work> run(long id) {
+        try {
+            change(id, Build::run);
+            List<BuildStep> batch = nextBatch(id);
+            while (!batch.isEmpty()) {
+                record(id, batch, send(id, batch));
+                batch = nextBatch(id);
+            }
+            awaitCopies(id);
+            held.refresh();
+            change(id, build -> build.end(steps.existsByBuildIdAndState(id, StepState.FAILED)));
+            return new CompletionHandler.OnCompleteRemove<>();
+        } catch (LmsUnavailable e) {
+            LOG.warn("Build {} waits: {}", id, e.getMessage());
+            change(id, Build::waitForLms);
+            return (done, operations) -> operations.reschedule(done, Instant.now().plus(UNTIL_LMS_IS_BACK));
+        }
+    }
+
+    private void change(long id, java.util.function.Consumer<Build> change) {
+        transaction.executeWithoutResult(status -> {
+            Build build = builds.lock(id).orElseThrow();
+            Build.State before = build.state();
+            change.accept(build);
+            builds.save(build);
+            if (!build.isUnderWay() && before != build.state()) {
+                ledger.write(
+                        build.startedBy(),
+                        "build ended",
+                        build.term(),
+                        Map.of("build", id, "state", build.state().name()));
+            }
+        });
+    }
+
+    /** Waiting steps from the first one on, as long as they have the same verb. */
+    private List<BuildStep> nextBatch(long id) {
+        List<BuildStep> waiting = steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.WAITS, Limit.of(Plan.BATCH));
+        List<BuildStep> batch = new ArrayList<>();
+        for (BuildStep step : waiting) {
+            if (!batch.isEmpty() && step.verb() != batch.get(0).verb()) {
+                break;
+            }
+            batch.add(step);
+        }
+        return batch;
+    }
+
+    private List<Lms.Answer> send(long id, List<BuildStep> batch) {
+        String once = once(id, batch);
+        return switch (batch.get(0).verb()) {
+            case CATEGORY -> call(batch, Lms.CategoryPut.class, once, lms::putCategories);
+            case CLOSE -> call(batch, Lms.Key.class, once, lms::close);
+            case RENAME -> call(batch, Lms.Rename.class, once, lms::rename);
+            case SHELL -> call(batch, Lms.ShellPut.class, once, lms::putShells);
+            case COPY -> call(batch, Lms.Copy.class, once, lms::copyTemplates);
+            case SECTIONS -> call(batch, Lms.SectionsPut.class, once, lms::putSections);
+            case PEOPLE -> people(batch, once);
+        };
+    }
+
+    private <T> List<Lms.Answer> call(
+            List<BuildStep> batch, Class<T> payload, String once, BiFunction<String, List<T>, List<Lms.Answer>> verb) {
+        return verb.apply(
+                once,
+                batch.stream()
+                        .map(step -> json.readValue(step.payload(), payload))
+                        .toList());
+    }
+
+    private List<Lms.Answer> people(List<BuildStep> batch, String once) {
+        List<Lms.PeopleChange> changes = new ArrayList<>();
+        boolean compared = false;
+        for (BuildStep step : batch) {
+            Plan.Desired desired = json.readValue(step.payload(), Plan.Desired.class);
+            Set<Lms.Member> now = new HashSet<>();
+            if (!desired.fresh()) {
+                now.addAll(lms.people(desired.key()));
+                compared = true;
+            }
+            Set<Lms.Member> wanted = new HashSet<>(desired.members());
+            changes.add(new Lms.PeopleChange(
+                    desired.key(),
+                    desired.members().stream().filter(member -> !now.contains(member)).toList(),
+                    now.stream().filter(member -> !wanted.contains(member)).toList()));
+        }
+        // a difference depends on who is there, so a repeated call may differ and must not pass for the first one
+        return lms.changePeople(compared ? once + "-" + Integer.toHexString(changes.hashCode()) : once, changes);
+    }
+
+    /** The same for the same steps at the same attempt, whoever sends them. */
+    private static String once(long id, List<BuildStep> batch) {
+        StringBuilder key = new StringBuilder("build-").append(id);
+        int hash = 1;
+        for (BuildStep step : batch) {
+            hash = 31 * hash + Long.hashCode(step.id()) * 17 + step.attempts();
+        }
+        return key.append('-')
+                .append(batch.get(0).ordinal())
+                .append('-')
+                .append(batch.size())
+                .append('-')
+                .append(Integer.toHexString(hash))
+                .toString();
+    }
+
+    private void record(long id, List<BuildStep> batch, List<Lms.Answer> answers) {
+        transaction.executeWithoutResult(status -> {
+            Set<String> failed = new HashSet<>();
+            for (int i = 0; i < batch.size(); i++) {
+                BuildStep step = batch.get(i);
+                step.settle(answers.get(i));
+                if (step.state() == StepState.FAILED && !step.shellKey().isEmpty()) {
+                    failed.add(step.shellKey());
+                }
+            }
+            steps.saveAllAndFlush(batch);
+            if (!failed.isEmpty()) {
+                steps.holdBack(id, failed);
+            }
+        });
+    }
+
+    private void awaitCopies(long id) {
+        List<BuildStep> copies =
+                steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.UNDER_WAY, Limit.unlimited());
+        for (BuildStep copy : copies) {
+            while (!lms.isCopied(copy.job().orElseThrow())) {
+                pause();
+            }
+            transaction.executeWithoutResult(status -> {
+                copy.copied();
+                steps.save(copy);
+            });
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(COPY_PAUSE_MILLIS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new LmsUnavailable("The program is ending.", e);
+        }
+    }
+}

@@ -1,0 +1,174 @@
+package chalkline.server.build;
+
+import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.Setting;
+import chalkline.core.naming.Text;
+import chalkline.core.proof.Action;
+import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Shell;
+import chalkline.server.lms.Lms;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * Turns rows of a proof into the steps of a build: first the categories, then what is closed and what gives its code
+ * free, then the shells in the order of their departments. A shell is filled before it can be seen: it is made, its
+ * template copied, its sections and people put in.
+ */
+final class Plan {
+    /** Steps of one verb that stand together, so that they can be sent in one call. */
+    static final int BATCH = 25;
+
+    private static final Set<Setting> NOT_SENT = EnumSet.of(
+            Setting.SHELL_PER,
+            Setting.CODE,
+            Setting.TITLE,
+            Setting.CATEGORY,
+            Setting.TEMPLATE,
+            Setting.COPY,
+            Setting.OPENS,
+            Setting.CLOSES,
+            Setting.OPEN,
+            Setting.DISTINGUISH);
+
+    private static final Comparator<ProofRow> BY_DEPARTMENT = Comparator.comparing(Plan::department)
+            .thenComparing(ProofRow::code, Text.NATURAL)
+            .thenComparing(ProofRow::key, Text.BY_CODE_POINT);
+
+    private final String term;
+    private final List<PlannedStep> steps = new ArrayList<>();
+
+    private Plan(String term) {
+        this.term = term;
+    }
+
+    /** The steps for these rows; rows that are stopped or kept give none. */
+    static List<PlannedStep> of(String term, List<ProofRow> rows) {
+        Plan plan = new Plan(term);
+        List<ProofRow> put = rows.stream()
+                .filter(row -> row.action() == Action.BUILD || row.action() == Action.CHANGE)
+                .sorted(BY_DEPARTMENT)
+                .toList();
+        plan.categories(put);
+        rows.stream().filter(row -> row.action() == Action.CLOSE).forEach(plan::close);
+        plan.makeWay(put);
+        for (int from = 0; from < put.size(); from += BATCH) {
+            plan.shells(put.subList(from, Math.min(put.size(), from + BATCH)));
+        }
+        return plan.steps;
+    }
+
+    private static String department(ProofRow row) {
+        return row.shell().map(shell -> shell.lead().department().name()).orElse("");
+    }
+
+    private void add(ProofRow row, Verb verb, String says, Object payload) {
+        steps.add(new PlannedStep(row.key(), row.code(), department(row), verb, says, payload));
+    }
+
+    private void categories(List<ProofRow> put) {
+        Set<List<String>> paths = new LinkedHashSet<>();
+        put.forEach(row -> paths.add(row.category()));
+        for (List<String> path : paths) {
+            String joined = String.join(" / ", path);
+            steps.add(new PlannedStep("", "", "", Verb.CATEGORY, "place " + joined, new Lms.CategoryPut(path)));
+        }
+    }
+
+    private void close(ProofRow row) {
+        String heldCode = row.held().orElseThrow().code();
+        add(row, Verb.CLOSE, "close to students", new Lms.Key(row.key()));
+        if (!heldCode.equals(row.code())) {
+            add(
+                    row,
+                    Verb.RENAME,
+                    "code " + heldCode + " becomes " + row.code(),
+                    new Lms.Rename(row.key(), row.key(), row.code()));
+        }
+    }
+
+    /** Gives adopted shells their new key, and takes aside codes that another shell of this build is to have. */
+    private void makeWay(List<ProofRow> put) {
+        Set<String> wanted = new HashSet<>();
+        put.forEach(row -> wanted.add(Text.codeKey(row.code())));
+        for (ProofRow row : put) {
+            row.held().ifPresent(held -> {
+                boolean inTheWay = !Text.codeKey(held.code()).equals(Text.codeKey(row.code()))
+                        && wanted.contains(Text.codeKey(held.code()));
+                if (inTheWay || !held.key().equals(row.key())) {
+                    String code = inTheWay ? held.code() + "~moving" : held.code();
+                    String says = inTheWay ? "code " + held.code() + " makes way" : "goes on as " + row.code();
+                    add(row, Verb.RENAME, says, new Lms.Rename(held.key(), row.key(), code));
+                }
+            });
+        }
+    }
+
+    private void shells(List<ProofRow> rows) {
+        rows.forEach(row -> add(row, Verb.SHELL, "shell " + row.code(), put(row)));
+        for (ProofRow row : rows) {
+            String template = row.value(Setting.TEMPLATE);
+            boolean copies = row.action() == Action.BUILD && !Set.of("none", "previous", "").contains(template);
+            if (copies) {
+                add(row, Verb.COPY, "outline from " + template, new Lms.Copy(row.key(), template));
+            }
+        }
+        rows.forEach(row -> add(
+                row,
+                Verb.SECTIONS,
+                row.sections().size() == 1 ? "its section" : row.sections().size() + " sections",
+                new Lms.SectionsPut(row.key(), row.lead(), row.sections())));
+        rows.forEach(row -> add(row, Verb.PEOPLE, people(row), desired(row)));
+    }
+
+    private static String people(ProofRow row) {
+        int instructors = row.instructors().size();
+        return instructors + (instructors == 1 ? " instructor, " : " instructors, ") + row.students()
+                + (row.students() == 1 ? " student" : " students");
+    }
+
+    private Lms.ShellPut put(ProofRow row) {
+        Map<String, String> settings = new TreeMap<>();
+        for (Setting setting : Setting.values()) {
+            if (!NOT_SENT.contains(setting)) {
+                settings.put(setting.key(), row.value(setting));
+            }
+        }
+        return new Lms.ShellPut(
+                row.key(),
+                term,
+                row.code(),
+                row.title(),
+                row.category(),
+                row.value(Setting.OPENS),
+                row.value(Setting.CLOSES),
+                row.value(Setting.OPEN).equals("yes"),
+                settings);
+    }
+
+    /**
+     * Who is to be in a shell. A standing shell's people are compared when the step is carried out; those of a new one
+     * are all added.
+     *
+     * @param fresh whether the shell is new, so that nobody is in it yet
+     */
+    record Desired(String key, boolean fresh, List<Lms.Member> members) {}
+
+    private static Desired desired(ProofRow row) {
+        Shell shell = row.shell().orElseThrow();
+        Set<Lms.Member> members = new LinkedHashSet<>();
+        for (Section section : shell.sections()) {
+            section.instructors()
+                    .forEach(person -> members.add(new Lms.Member(person.id(), "instructor", section.id())));
+            section.students().forEach(person -> members.add(new Lms.Member(person.id(), "student", section.id())));
+        }
+        return new Desired(row.key(), row.action() == Action.BUILD, List.copyOf(members));
+    }
+}

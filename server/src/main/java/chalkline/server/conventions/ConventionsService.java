@@ -1,0 +1,129 @@
+package chalkline.server.conventions;
+
+import chalkline.core.conventions.Conventions;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.formats.conventions.ConventionsWriter;
+import chalkline.server.frame.Conflict;
+import chalkline.server.frame.NotFound;
+import chalkline.server.ledger.LedgerService;
+import chalkline.server.people.Administrators;
+import chalkline.server.people.PeopleService;
+import chalkline.server.people.Readers;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The conventions in all their versions. A change is a new version; the one before stays as it was. */
+@Service
+public class ConventionsService {
+    private final ConventionsVersions versions;
+    private final LedgerService ledger;
+    private final PeopleService people;
+    private final LoadingCache<Integer, Conventions> read =
+            Caffeine.newBuilder().maximumSize(20).build(this::read);
+
+    ConventionsService(ConventionsVersions versions, LedgerService ledger, PeopleService people) {
+        this.versions = versions;
+        this.ledger = ledger;
+        this.people = people;
+    }
+
+    /** The number of the version that holds now; 0 before there is one. */
+    public int current() {
+        return versions.findFirstByOrderByNumberDesc()
+                .map(ConventionsVersion::number)
+                .orElse(0);
+    }
+
+    public Conventions version(int number) {
+        return read.get(number);
+    }
+
+    private Conventions read(int number) {
+        String yaml = versions.findById(number)
+                .orElseThrow(() -> new NotFound("There is no version " + number + " of the conventions."))
+                .yaml();
+        try {
+            return ConventionsReader.read("version-" + number + ".yaml", yaml);
+        } catch (FaultyFileException e) {
+            throw new IllegalStateException("version " + number + " of the conventions does not read back", e);
+        }
+    }
+
+    /** Keeps a first version, unless there is one. */
+    @Transactional
+    public void keepFirst(Conventions conventions, String note) {
+        if (current() == 0) {
+            save(0, conventions, note);
+        }
+    }
+
+    /**
+     * Keeps a change to one layer as a new version.
+     *
+     * @param basedOn the version that the change was made to
+     * @throws Conflict where that is no longer the one that holds
+     */
+    @Administrators
+    @Transactional
+    public About keep(int basedOn, LayerEdit edit, String note) {
+        int now = current();
+        if (now != basedOn) {
+            throw new Conflict("Version " + now + " was kept meanwhile, by "
+                    + about(now).keptBy() + ". Yours was made to version " + basedOn + "; nothing was overwritten.");
+        }
+        return save(basedOn, edit.applyTo(version(basedOn)), note);
+    }
+
+    private About save(int basedOn, Conventions conventions, String note) {
+        int number = basedOn + 1;
+        try {
+            versions.saveAndFlush(new ConventionsVersion(
+                    number, basedOn, ConventionsWriter.write(conventions), PeopleService.currentLogin(), note));
+        } catch (DataIntegrityViolationException e) {
+            throw new Conflict("Version " + number + " was kept by someone else at the same moment.");
+        }
+        ledger.write("conventions kept", "version " + number, Map.of("basedOn", basedOn, "note", note));
+        return about(number);
+    }
+
+    /** Who kept a version, when and why. */
+    @Readers
+    public About about(int number) {
+        return versions.findById(number)
+                .map(this::about)
+                .orElseThrow(() -> new NotFound("There is no version " + number + " of the conventions."));
+    }
+
+    /** The latest versions, newest first. */
+    @Readers
+    public List<About> latest() {
+        return versions.findTop20ByOrderByNumberDesc().stream().map(this::about).toList();
+    }
+
+    /** The whole of a version as a file. */
+    @Readers
+    public String yaml(int number) {
+        return versions.findById(number)
+                .orElseThrow(() -> new NotFound("There is no version " + number + " of the conventions."))
+                .yaml();
+    }
+
+    private About about(ConventionsVersion version) {
+        return new About(
+                version.number(),
+                version.basedOn(),
+                version.keptAt(),
+                people.nameOf(version.keptBy()),
+                version.note());
+    }
+
+    /** A version without its content. */
+    public record About(int number, int basedOn, Instant keptAt, String keptBy, String note) {}
+}

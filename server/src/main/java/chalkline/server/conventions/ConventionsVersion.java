@@ -1,0 +1,54 @@
+package chalkline.server.conventions;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+
+/** The conventions as they were kept once. Never changed. */
+@Entity
+class ConventionsVersion {
+    @Id
+    private int number;
+
+    private int basedOn;
+    private String yaml;
+    private Instant keptAt;
+    private String keptBy;
+    private String note;
+
+    protected ConventionsVersion() {}
+
+    ConventionsVersion(int number, int basedOn, String yaml, String keptBy, String note) {
+        this.number = number;
+        this.basedOn = basedOn;
+        this.yaml = yaml;
+        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.keptBy = keptBy;
+        this.note = note;
+    }
+
+    int number() {
+        return number;
+    }
+
+    int basedOn() {
+        return basedOn;
+    }
+
+    String yaml() {
+        return yaml;
+    }
+
+    Instant keptAt() {
+        return keptAt;
+    }
+
+    String keptBy() {
+        return keptBy;
+    }
+
+    String note() {
+        return note;
+    }
+}

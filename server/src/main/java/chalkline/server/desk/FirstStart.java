@@ -1,0 +1,61 @@
+package chalkline.server.desk;
+
+import chalkline.core.conventions.Conventions;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.server.ChalkLineSettings;
+import chalkline.server.conventions.ConventionsService;
+import chalkline.server.people.PeopleService;
+import chalkline.server.people.Role;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
+import java.time.ZoneId;
+import java.util.Base64;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+
+/** Gives an empty database someone who can sign in, and conventions to begin with. */
+@Component
+class FirstStart implements ApplicationRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(FirstStart.class);
+
+    private final ChalkLineSettings settings;
+    private final PeopleService people;
+    private final ConventionsService conventions;
+
+    FirstStart(ChalkLineSettings settings, PeopleService people, ConventionsService conventions) {
+        this.settings = settings;
+        this.people = people;
+        this.conventions = conventions;
+    }
+
+    @Override
+    public void run(ApplicationArguments args) throws IOException, FaultyFileException {
+        if (settings.demo()) {
+            people.add("abara", "N. Abara", "chalk", Role.ADMINISTRATOR);
+            people.add("quill", "T. Quill", "chalk", Role.AUDITOR);
+            conventions.keepFirst(file("demo/conventions.yaml"), "The demo's own");
+        } else if (people.isNobodyThere()) {
+            byte[] random = new byte[12];
+            new SecureRandom().nextBytes(random);
+            String password = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+            people.add("admin", "Administrator", password, Role.ADMINISTRATOR);
+            LOG.info("First sign-in: admin / {}", password);
+            conventions.keepFirst(first(), "To begin with");
+        }
+    }
+
+    private static Conventions first() throws IOException, FaultyFileException {
+        return Conventions.in(ZoneId.systemDefault()).withLayers(file("demo/first.yaml").layers());
+    }
+
+    private static Conventions file(String path) throws IOException, FaultyFileException {
+        String yaml = new ClassPathResource(path).getContentAsString(StandardCharsets.UTF_8);
+        return ConventionsReader.read(path, yaml);
+    }
+}

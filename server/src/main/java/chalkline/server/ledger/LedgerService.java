@@ -1,0 +1,62 @@
+package chalkline.server.ledger;
+
+import chalkline.server.people.PeopleService;
+import chalkline.server.people.Readers;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Writes down who did what, when, in the transaction of the change itself. */
+@Service
+public class LedgerService {
+    private final JdbcClient db;
+    private final JsonMapper json;
+    private final PeopleService people;
+
+    LedgerService(JdbcClient db, JsonMapper json, PeopleService people) {
+        this.db = db;
+        this.json = json;
+        this.people = people;
+    }
+
+    /**
+     * Writes an entry.
+     *
+     * @param what what was done, such as {@code list kept}
+     * @param subject to what, such as a file or a term
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void write(String what, String subject, Map<String, ?> detail) {
+        write(PeopleService.currentLogin(), what, subject, detail);
+    }
+
+    /** Writes an entry for someone whose work goes on without them. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void write(String login, String what, String subject, Map<String, ?> detail) {
+        db.sql("insert into ledger (at, who, what, subject, detail) values (?, ?, ?, ?, ?)")
+                .params(Timestamp.from(Instant.now()), login, what, subject, json.writeValueAsString(detail))
+                .update();
+    }
+
+    /** What was done last. */
+    @Readers
+    public List<Entry> latest(int count) {
+        return db.sql("select * from ledger order by id desc limit ?")
+                .param(count)
+                .query((row, n) -> new Entry(
+                        row.getTimestamp("at").toInstant(),
+                        people.nameOf(row.getString("who")),
+                        row.getString("what"),
+                        row.getString("subject")))
+                .list();
+    }
+
+    /** One line of the ledger. */
+    public record Entry(Instant at, String who, String what, String subject) {}
+}

@@ -1,0 +1,133 @@
+package chalkline.server.lms;
+
+import chalkline.core.conventions.Setting;
+import chalkline.core.proof.HeldShell;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import jakarta.persistence.EntityManagerFactory;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.jdbc.datasource.DataSourceUtils;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What the LMS holds, as far as it has been seen. Every look that finds something new makes a version; what a version
+ * holds never changes.
+ */
+@Service
+public class HeldService {
+    private final Lms lms;
+    private final HeldVersions versions;
+    private final SessionFactory sessions;
+    private final javax.sql.DataSource database;
+    private final TransactionTemplate transaction;
+    private final JsonMapper json;
+    private final LoadingCache<Integer, List<HeldShell>> shells =
+            Caffeine.newBuilder().maximumSize(3).build(this::read);
+
+    HeldService(
+            Lms lms,
+            HeldVersions versions,
+            EntityManagerFactory factory,
+            javax.sql.DataSource database,
+            TransactionTemplate transaction,
+            JsonMapper json) {
+        this.lms = lms;
+        this.versions = versions;
+        this.sessions = factory.unwrap(SessionFactory.class);
+        this.database = database;
+        this.transaction = transaction;
+        this.json = json;
+    }
+
+    /** The latest version; 0 before the LMS was ever looked at. */
+    public int current() {
+        return versions.findFirstByOrderByNumberDesc().map(HeldVersion::number).orElse(0);
+    }
+
+    /** When the LMS was last found changed; empty before it was ever looked at. */
+    public Optional<Instant> seenAt() {
+        return versions.findFirstByOrderByNumberDesc().map(HeldVersion::seenAt);
+    }
+
+    /** The shells of a version, of all terms. */
+    public List<HeldShell> shells(int version) {
+        return shells.get(version);
+    }
+
+    /** Looks at what changed in the LMS since the last look, and keeps it. */
+    public void refresh() {
+        Optional<HeldVersion> before = versions.findFirstByOrderByNumberDesc();
+        Lms.Changes changes =
+                lms.changedSince(before.map(HeldVersion::lmsMark).orElse(0L));
+        if (before.isPresent() && changes.shells().isEmpty()) {
+            return;
+        }
+        int number = before.map(HeldVersion::number).orElse(0) + 1;
+        try {
+            transaction.executeWithoutResult(status -> {
+                versions.saveAndFlush(new HeldVersion(number, changes.mark()));
+                write(number, changes.shells());
+            });
+        } catch (DataIntegrityViolationException anotherLookedAtTheSameTime) {
+            shells.invalidate(number);
+        }
+    }
+
+    private void write(int version, List<Lms.StandingShell> changed) {
+        try (StatelessSession session = sessions.openStatelessSession(DataSourceUtils.getConnection(database))) {
+            session.setJdbcBatchSize(1000);
+            session.insertMultiple(changed.stream()
+                    .map(shell -> new HeldRow(shell.id(), version, json.writeValueAsString(shell)))
+                    .toList());
+        }
+    }
+
+    private List<HeldShell> read(int version) {
+        try (StatelessSession session = sessions.openStatelessSession()) {
+            List<HeldShell> held = new ArrayList<>();
+            for (HeldRow row : session.createSelectionQuery(
+                            """
+                            from HeldRow h where h.seen.version = (
+                              select max(o.seen.version) from HeldRow o
+                              where o.seen.shellId = h.seen.shellId and o.seen.version <= :version)
+                            order by h.seen.shellId""",
+                            HeldRow.class)
+                    .setParameter("version", version)
+                    .getResultList()) {
+                held.add(toCore(json.readValue(row.content(), Lms.StandingShell.class)));
+            }
+            return held;
+        }
+    }
+
+    private static HeldShell toCore(Lms.StandingShell shell) {
+        Map<Setting, String> values = new EnumMap<>(Setting.class);
+        shell.settings().forEach((name, value) -> Setting.named(name).ifPresent(setting -> values.put(setting, value)));
+        values.put(Setting.CODE, shell.code());
+        values.put(Setting.TITLE, shell.title());
+        values.put(Setting.CATEGORY, String.join(" / ", shell.category()));
+        values.put(Setting.OPENS, shell.opens());
+        values.put(Setting.CLOSES, shell.closes());
+        values.put(Setting.OPEN, shell.open() ? "yes" : "no");
+        return new HeldShell(
+                shell.key(),
+                shell.term(),
+                shell.code(),
+                values,
+                Optional.ofNullable(shell.lead()),
+                Optional.ofNullable(shell.sections()),
+                shell.activity(),
+                shell.openByHand(),
+                shell.closed());
+    }
+}

@@ -1,0 +1,36 @@
+package chalkline.server.lms;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+
+/** One look at the LMS that found something new. */
+@Entity
+class HeldVersion {
+    @Id
+    private int number;
+
+    private long lmsMark;
+    private Instant seenAt;
+
+    protected HeldVersion() {}
+
+    HeldVersion(int number, long lmsMark) {
+        this.number = number;
+        this.lmsMark = lmsMark;
+        this.seenAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    int number() {
+        return number;
+    }
+
+    long lmsMark() {
+        return lmsMark;
+    }
+
+    Instant seenAt() {
+        return seenAt;
+    }
+}

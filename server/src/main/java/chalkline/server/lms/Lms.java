@@ -1,0 +1,101 @@
+package chalkline.server.lms;
+
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What Chalk Line asks of an LMS. Calls that change something take a batch and answer for each item in the same order;
+ * they may be repeated with the same {@code once} without being done twice. Every call throws {@link LmsUnavailable}
+ * where the LMS does not answer; then it may or may not have been carried out, and is to be repeated as it was.
+ */
+public interface Lms {
+
+    /** All shells that changed after a mark. */
+    Changes changedSince(long mark);
+
+    /** Who is in a shell now. */
+    List<Member> people(String key);
+
+    /** Makes categories, each by its levels from the top; those that are there stay. */
+    List<Answer> putCategories(String once, List<CategoryPut> categories);
+
+    /** Makes or changes shells. A new shell is closed to students unless it says otherwise. */
+    List<Answer> putShells(String once, List<ShellPut> shells);
+
+    /** Gives shells another key or code. */
+    List<Answer> rename(String once, List<Rename> renames);
+
+    /** Says which sections are taught in shells. */
+    List<Answer> putSections(String once, List<SectionsPut> sections);
+
+    /** Adds and removes people of shells. */
+    List<Answer> changePeople(String once, List<PeopleChange> changes);
+
+    /** Closes shells to students and keeps them. */
+    List<Answer> close(String once, List<Key> shells);
+
+    /** Starts to copy templates into shells; each answer names a job to ask about. */
+    List<Answer> copyTemplates(String once, List<Copy> copies);
+
+    /** Whether a copy has been carried out. */
+    boolean isCopied(long job);
+
+    /** Shells that changed, and the mark to ask with the next time. */
+    record Changes(List<StandingShell> shells, long mark) {}
+
+    /**
+     * What came of one item.
+     *
+     * @param refused a word for the reason; null where it was done
+     * @param says the reason in a sentence; null where it was done
+     * @param job what to ask about where the work goes on; else null
+     */
+    record Answer(
+            boolean done, @Nullable String refused, @Nullable String says, @Nullable Long job) {}
+
+    record CategoryPut(List<String> path) {}
+
+    /** A shell to be made or changed; settings by their names in conventions, moments as ISO 8601 with offset. */
+    record ShellPut(
+            String key,
+            String term,
+            String code,
+            String title,
+            List<String> category,
+            String opens,
+            String closes,
+            boolean open,
+            Map<String, String> settings) {}
+
+    record Rename(String key, String newKey, String code) {}
+
+    record SectionsPut(String key, String lead, List<String> sections) {}
+
+    /** Someone in a shell: instructor or student, through one section. */
+    record Member(String user, String role, String section) {}
+
+    record PeopleChange(String key, List<Member> add, List<Member> remove) {}
+
+    record Copy(String key, String template) {}
+
+    record Key(String key) {}
+
+    /** A shell as it stands in the LMS. */
+    record StandingShell(
+            long id,
+            String key,
+            String term,
+            String code,
+            String title,
+            List<String> category,
+            String opens,
+            String closes,
+            boolean open,
+            boolean openByHand,
+            boolean closed,
+            boolean activity,
+            @Nullable String lead,
+            @Nullable List<String> sections,
+            Map<String, String> settings) {}
+}

@@ -1,0 +1,5 @@
+package chalkline.server.people;
+
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface Accounts extends JpaRepository<Account, String> {}

@@ -1,0 +1,177 @@
+package chalkline.server.proof;
+
+import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.When;
+import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Snag;
+import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.conventions.ConventionsService;
+import chalkline.server.conventions.LayerEdit;
+import chalkline.server.people.Readers;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.springframework.stereotype.Service;
+
+/** What a change to the conventions would do to the shells of a term, before it is kept. */
+@Service
+public class EffectService {
+    private static final int SAMPLES = 60;
+
+    private final ProofService proofs;
+    private final ArrivalService arrivals;
+    private final ConventionsService conventions;
+
+    EffectService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions) {
+        this.proofs = proofs;
+        this.arrivals = arrivals;
+        this.conventions = conventions;
+    }
+
+    /** How many sections of the term each layer matches, in the order of the stack. */
+    @Readers
+    public List<Integer> matches(String term) {
+        ProofKey key = proofs.now(term);
+        List<Section> sections = arrivals.sections(key.arrival(), term);
+        return conventions.version(key.conventions()).layers().stream()
+                .map(layer -> (int) sections.stream().filter(layer.when()::matches).count())
+                .toList();
+    }
+
+    /** What an edit of a version would do. */
+    @Readers
+    public ProofViews.Effect of(String term, int basedOn, LayerEdit edit) {
+        ProofKey key = proofs.now(term).withConventions(basedOn);
+        Conventions edited = edit.applyTo(conventions.version(basedOn));
+        ProofService.Computed before = proofs.proof(key);
+        List<ProofRow> after = proofs.with(key, edited).rows();
+
+        Map<Setting, Integer> fields = new EnumMap<>(Setting.class);
+        Map<String, Integer> departments = new HashMap<>();
+        List<ProofViews.Sample> samples = new ArrayList<>();
+        int shells = 0;
+        int standing = 0;
+        for (ProofRow row : after) {
+            ProofRow was = before.byKey().get(row.key());
+            List<Setting> changed = was == null ? List.of() : changedFields(was, row);
+            if (!changed.isEmpty() || was == null) {
+                shells++;
+                standing += row.held().isPresent() ? 1 : 0;
+                departments.merge(departmentOf(row), 1, Integer::sum);
+                changed.forEach(setting -> fields.merge(setting, 1, Integer::sum));
+                changed.stream()
+                        .filter(setting -> samples.size() < SAMPLES)
+                        .forEach(setting -> samples.add(sample(was, row, setting)));
+            }
+        }
+        return new ProofViews.Effect(
+                shells,
+                standing,
+                fields.entrySet().stream()
+                        .map(entry -> new ProofViews.FieldCount(
+                                entry.getKey().key(), entry.getKey().plainName(), entry.getValue()))
+                        .toList(),
+                departments.entrySet().stream()
+                        .map(entry -> new ProofViews.DepartmentCount(entry.getKey(), entry.getValue()))
+                        .sorted(Comparator.comparing(ProofViews.DepartmentCount::department))
+                        .toList(),
+                snags(before.proof().rows(), after),
+                samples,
+                hard(after, edited.layers().get(edit.layer()).when()));
+    }
+
+    private static List<Setting> changedFields(ProofRow was, ProofRow row) {
+        List<Setting> changed = new ArrayList<>();
+        for (Setting setting : Setting.values()) {
+            if (!Objects.equals(was.values().get(setting), row.values().get(setting))) {
+                changed.add(setting);
+            }
+        }
+        return changed;
+    }
+
+    private static String departmentOf(ProofRow row) {
+        return row.shell().map(shell -> shell.lead().department().name()).orElse("");
+    }
+
+    private static ProofViews.Sample sample(ProofRow was, ProofRow row, Setting setting) {
+        return new ProofViews.Sample(
+                row.key(), setting.key(), was.value(setting), row.value(setting), gained(was, row));
+    }
+
+    private static List<String> gained(ProofRow was, ProofRow row) {
+        return row.snags().stream()
+                .filter(snag -> !was.snags().contains(snag))
+                .map(Snag::key)
+                .toList();
+    }
+
+    private static List<ProofViews.SnagChange> snags(List<ProofRow> before, List<ProofRow> after) {
+        Map<Snag, Integer> was = count(before);
+        Map<Snag, Integer> is = count(after);
+        List<ProofViews.SnagChange> changes = new ArrayList<>();
+        for (Snag snag : Snag.values()) {
+            int x = was.getOrDefault(snag, 0);
+            int y = is.getOrDefault(snag, 0);
+            if (x != y) {
+                changes.add(new ProofViews.SnagChange(snag.key(), snag.isStop(), x, y));
+            }
+        }
+        return changes;
+    }
+
+    private static Map<Snag, Integer> count(List<ProofRow> rows) {
+        Map<Snag, Integer> counts = new EnumMap<>(Snag.class);
+        rows.forEach(row -> row.snags().forEach(snag -> counts.merge(snag, 1, Integer::sum)));
+        return counts;
+    }
+
+    /** Sections of the layer on which names are hard to get right, each with what makes it so. */
+    private static List<ProofViews.Hard> hard(List<ProofRow> rows, When when) {
+        Map<String, Predicate<ProofRow>> kinds = new LinkedHashMap<>();
+        kinds.put("shortened", row -> row.snags().contains(Snag.TITLE_SHORTENED));
+        kinds.put(
+                "code shared",
+                row -> row.snags().contains(Snag.CODE_DISTINGUISHED)
+                        || row.snags().contains(Snag.CODE_NUMBERED)
+                        || row.snags().contains(Snag.CODE_TAKEN));
+        kinds.put("topic", row -> lead(row).filter(section -> !section.topic().isEmpty()).isPresent());
+        kinds.put("accents", row -> row.title().chars().anyMatch(c -> c > 0xBF && c < 0x250));
+        kinds.put("part of term", row -> lead(row).flatMap(Section::part).isPresent());
+        kinds.put("nobody teaches", row -> row.instructors().isEmpty());
+        kinds.put("usual", row -> true);
+
+        List<ProofRow> matching = rows.stream()
+                .filter(row -> lead(row).filter(when::matches).isPresent())
+                .toList();
+        List<ProofViews.Hard> hard = new ArrayList<>();
+        java.util.Set<String> shown = new java.util.HashSet<>();
+        kinds.forEach((why, test) -> matching.stream()
+                .filter(row -> test.test(row) && !shown.contains(row.key()))
+                .findFirst()
+                .ifPresent(row -> {
+                    shown.add(row.key());
+                    hard.add(new ProofViews.Hard(
+                            why,
+                            row.key(),
+                            row.code(),
+                            row.title(),
+                            row.value(Setting.CATEGORY),
+                            row.snags().stream().map(Snag::key).toList()));
+                }));
+        return hard;
+    }
+
+    private static Optional<Section> lead(ProofRow row) {
+        return row.shell().map(shell -> shell.lead());
+    }
+}

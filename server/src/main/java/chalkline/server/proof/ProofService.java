@@ -1,0 +1,68 @@
+package chalkline.server.proof;
+
+import chalkline.core.conventions.Conventions;
+import chalkline.core.proof.Proof;
+import chalkline.core.proof.ProofRow;
+import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.NotFound;
+import chalkline.server.lms.HeldService;
+import chalkline.server.people.Readers;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+
+/** Computes proofs, each once for its versions. */
+@Service
+public class ProofService {
+    private static final int PROOFS_IN_MEMORY = 6;
+
+    private final ArrivalService arrivals;
+    private final ConventionsService conventions;
+    private final HeldService held;
+    private final LoadingCache<ProofKey, Computed> proofs =
+            Caffeine.newBuilder().maximumSize(PROOFS_IN_MEMORY).build(this::compute);
+
+    /** A proof, and its rows by key. */
+    public record Computed(Proof proof, Map<String, ProofRow> byKey) {}
+
+    ProofService(ArrivalService arrivals, ConventionsService conventions, HeldService held) {
+        this.arrivals = arrivals;
+        this.conventions = conventions;
+        this.held = held;
+    }
+
+    /** The key of the proof that holds now; empty before the first list was kept. */
+    @Readers
+    public Optional<ProofKey> current(String term) {
+        return arrivals.current()
+                .map(arrival -> new ProofKey(term, arrival, conventions.current(), held.current()));
+    }
+
+    /** The key of the proof that holds now, where there must be one. */
+    @Readers
+    public ProofKey now(String term) {
+        return current(term).orElseThrow(() -> new NotFound("No registrar's list has been kept yet."));
+    }
+
+    /** The proof of some versions. */
+    public Computed proof(ProofKey key) {
+        return proofs.get(key);
+    }
+
+    private Computed compute(ProofKey key) {
+        Proof proof = with(key, conventions.version(key.conventions()));
+        Map<String, ProofRow> byKey = new HashMap<>();
+        proof.rows().forEach(row -> byKey.put(row.key(), row));
+        return new Computed(proof, byKey);
+    }
+
+    /** The proof as it would be with other conventions; not kept in memory. */
+    Proof with(ProofKey key, Conventions other) {
+        return Proof.of(
+                arrivals.sections(key.arrival(), key.term()), key.term(), other, held.shells(key.held()));
+    }
+}

@@ -1,0 +1,116 @@
+package chalkline.server.proof;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What the proof's screens read. */
+public final class ProofViews {
+    private ProofViews() {}
+
+    /** How many shells have an action. */
+    public record ActionCount(String action, int shells) {}
+
+    /** A kind of snag, how many shells have it, and what it means. */
+    public record SnagCount(String snag, boolean stop, int shells, String says, String toDo) {}
+
+    /** The proof at a glance. */
+    public record Summary(
+            String versions,
+            String zone,
+            int shells,
+            List<ActionCount> actions,
+            List<SnagCount> snags,
+            String firstDay,
+            @Nullable String lastDay) {}
+
+    /**
+     * One row of the sheet.
+     *
+     * @param reference the registrar's numbers and instructors' names, for looking things up
+     */
+    public record Row(
+            String key,
+            String action,
+            String code,
+            String title,
+            String category,
+            String department,
+            String college,
+            String opens,
+            String closes,
+            int students,
+            List<String> snags,
+            List<String> changed,
+            String reference) {}
+
+    /** Rows after a key, in the order of keys. */
+    public record Rows(String versions, List<Row> rows, @Nullable String next) {}
+
+    /**
+     * A step on the way to a value.
+     *
+     * @param origin DEFAULT, LAYER or OVERRIDE
+     * @param index which layer or override, counted from 0
+     * @param gives what the shell would have if this step were the last
+     */
+    public record Step(
+            String origin, int index, String name, String text, String gives, boolean taken, boolean fixes) {}
+
+    /** A fact that a pattern took in. */
+    public record Fact(String token, String value, String help) {}
+
+    /** A value of a shell, with its why and what the LMS holds where that differs. */
+    public record Value(
+            String setting,
+            String name,
+            String kind,
+            String text,
+            String written,
+            boolean differs,
+            @Nullable String held,
+            List<Step> why,
+            List<Fact> facts) {}
+
+    /** A snag with its words. */
+    public record SnagView(String snag, boolean stop, String says, String toDo) {}
+
+    /** Everything about one shell. */
+    public record Shell(
+            String versions,
+            String key,
+            String action,
+            String label,
+            String courseTitle,
+            String about,
+            int students,
+            List<String> instructors,
+            List<String> sections,
+            List<SnagView> snags,
+            List<Value> values,
+            List<String> changed) {}
+
+    /** A field that an edit would change, in how many shells. */
+    public record FieldCount(String field, String name, int shells) {}
+
+    /** A department, and how many of its shells would change. */
+    public record DepartmentCount(String department, int shells) {}
+
+    /** A snag that an edit would bring or take away. */
+    public record SnagChange(String snag, boolean stop, int before, int after) {}
+
+    /** Before and after of one field of one shell. */
+    public record Sample(String key, String field, String before, String after, List<String> snags) {}
+
+    /** A section on which a pattern is hard to get right, and what it would give. */
+    public record Hard(String why, String key, String code, String title, String category, List<String> snags) {}
+
+    /** What an edit would do, before it is kept. */
+    public record Effect(
+            int shells,
+            int standing,
+            List<FieldCount> fields,
+            List<DepartmentCount> departments,
+            List<SnagChange> snags,
+            List<Sample> samples,
+            List<Hard> hard) {}
+}

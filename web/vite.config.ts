@@ -1,0 +1,12 @@
+import { svelte } from '@sveltejs/vite-plugin-svelte'
+import { svelteTesting } from '@testing-library/svelte/vite'
+import { defineConfig } from 'vitest/config'
+
+const server = process.env.CHALKLINE_SERVER ?? 'http://127.0.0.1:8180'
+
+export default defineConfig({
+    plugins: [svelte(), svelteTesting()],
+    build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0 },
+    server: { proxy: { '/api': server } },
+    test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
+})

@@ -9,6 +9,6 @@ export default ts.config(
     ...svelte.configs.recommended,
     { languageOptions: { globals: { ...globals.browser } } },
     { files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser } } },
-    { rules: { 'svelte/no-navigation-without-resolve': 'off' } },
+    { rules: { 'svelte/no-navigation-without-resolve': 'off', 'svelte/prefer-svelte-reactivity': 'off' } },
     { ignores: ['dist', 'src/api/schema.ts'] },
 )

@@ -8,5 +8,6 @@ export default defineConfig({
     plugins: [svelte(), svelteTesting()],
     build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0 },
     server: { proxy: { '/api': server } },
+    preview: { proxy: { '/api': server } },
     test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
 })

@@ -545,6 +545,7 @@ export interface components {
             action: string;
             label: string;
             courseTitle: string;
+            department: string;
             about: string;
             /** Format: int32 */
             students: number;
@@ -603,6 +604,7 @@ export interface components {
             next: string | null;
         };
         DeskLine: {
+            zone: string;
             term: components["schemas"]["DeskTerm"] | null;
             /** Format: int32 */
             sections: number;
@@ -655,6 +657,7 @@ export interface components {
             role: "ADMINISTRATOR" | "AUDITOR";
         };
         Desk: {
+            zone: string;
             terms: components["schemas"]["DeskTerm"][];
             latest: components["schemas"]["LedgerEntry"][];
         };

@@ -70,7 +70,7 @@ public class DeskService {
             int notes) {}
 
     /** What the first screen shows. */
-    public record Desk(List<Term> terms, List<LedgerService.Entry> latest) {}
+    public record Desk(String zone, List<Term> terms, List<LedgerService.Entry> latest) {}
 
     /**
      * What the line says at each station.
@@ -79,6 +79,7 @@ public class DeskService {
      * @param builtDone shells done by the last build, of {@code builtOf}
      */
     public record Line(
+            String zone,
             @Nullable Term term,
             int sections,
             @Nullable Instant listReadAt,
@@ -99,7 +100,12 @@ public class DeskService {
     @Readers
     public Desk desk() {
         List<Term> terms = arrivals.current().map(this::terms).orElse(List.of());
-        return new Desk(terms, ledger.latest(ENTRIES));
+        return new Desk(zone(), terms, ledger.latest(ENTRIES));
+    }
+
+    private String zone() {
+        int version = conventions.current();
+        return version == 0 ? "UTC" : conventions.version(version).zone().getId();
     }
 
     private List<Term> terms(long arrival) {
@@ -153,6 +159,7 @@ public class DeskService {
                 .filter(t -> t.code().equals(code))
                 .findFirst());
         return new Line(
+                zone(),
                 term.orElse(null),
                 term.map(Term::sections).orElse(0),
                 key.map(k -> arrivals.view(k.arrival()).receivedAt()).orElse(null),

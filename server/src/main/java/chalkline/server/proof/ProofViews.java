@@ -81,6 +81,7 @@ public final class ProofViews {
             String action,
             String label,
             String courseTitle,
+            String department,
             String about,
             int students,
             List<String> instructors,

@@ -44,6 +44,7 @@ public class WhyService {
                 row.action().key(),
                 row.shell().map(shell -> shell.labels().label()).orElse(row.code()),
                 row.shell().map(shell -> shell.lead().course().title()).orElse(row.title()),
+                row.shell().map(shell -> shell.lead().department().name()).orElse(""),
                 row.shell().map(WhyService::about).orElse("Its section is no longer in the registrar's list."),
                 row.students(),
                 row.instructors().stream()

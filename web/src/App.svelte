@@ -1,0 +1,95 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import Arrivals from './arrivals/Arrivals.svelte'
+    import Build from './build/Build.svelte'
+    import Conventions from './conventions/Conventions.svelte'
+    import Desk from './desk/Desk.svelte'
+    import { campus } from './frame/campus.svelte'
+    import Header from './frame/Header.svelte'
+    import Keys from './frame/Keys.svelte'
+    import Line from './frame/Line.svelte'
+    import { NO_TERM, place, STATIONS } from './frame/nav.svelte'
+    import SignIn from './frame/SignIn.svelte'
+    import Proof from './proof/Proof.svelte'
+
+    let find = $state<HTMLInputElement>()
+    let keysShown = $state(false)
+
+    onMount(() => void campus.begin())
+
+    function isWriting(target: EventTarget | null): boolean {
+        return target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)
+    }
+
+    function pressed(event: KeyboardEvent) {
+        if (!campus.me || isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+        const station = STATIONS[Number(event.key) - 1]
+        if (station?.there) {
+            place.go(station.id)
+        } else if (event.key === '0') {
+            place.go('desk')
+        } else if (event.key === '/') {
+            find?.focus()
+        } else if (event.key === '?') {
+            keysShown = !keysShown
+        } else {
+            return
+        }
+        event.preventDefault()
+    }
+
+    const title = $derived(STATIONS.find((s) => s.id === place.station)?.name ?? 'Desk')
+</script>
+
+<svelte:window onkeydown={pressed} />
+<svelte:head><title>{title}, Chalk Line</title></svelte:head>
+
+{#if !campus.known}
+    <p class="soft wait">One moment …</p>
+{:else if !campus.me}
+    <SignIn />
+{:else}
+    <div class="frame">
+        <Header bind:find />
+        <Line />
+        {#if campus.trouble}
+            <p class="trouble" role="alert">
+                {campus.trouble}
+                <button class="plain" onclick={() => (campus.trouble = '')}>Read</button>
+            </p>
+        {/if}
+        {#if place.station === 'desk'}
+            <Desk />
+        {:else if place.station === 'arrivals'}
+            <Arrivals />
+        {:else if place.station === 'conventions'}
+            <Conventions />
+        {:else if place.term === NO_TERM}
+            <Desk />
+        {:else if place.station === 'proof'}
+            {#key place.term}<Proof />{/key}
+        {:else if place.station === 'build'}
+            {#key place.term}<Build />{/key}
+        {/if}
+    </div>
+    {#if keysShown}<Keys close={() => (keysShown = false)} />{/if}
+{/if}
+
+<style>
+    .frame {
+        height: 100vh;
+        min-height: 420px;
+        display: flex;
+        flex-direction: column;
+    }
+    .trouble {
+        background: var(--brick-wash);
+        border-left: 3px solid var(--brick);
+        padding: 8px 20px;
+        display: flex;
+        gap: 18px;
+    }
+    .wait {
+        padding: 20px;
+    }
+</style>

@@ -1,0 +1,222 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import { get, post, type Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { follow, NO_TERM, place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import { count, instant, number } from '../frame/words'
+    import Brought from './Brought.svelte'
+    import Faults from './Faults.svelte'
+
+    type Arrival = Api['ArrivalView']
+
+    const ASK_AGAIN_MILLIS = 400
+
+    let arrivals = $state<Arrival[]>([])
+    let known = $state(false)
+    let departments = $state<Api['BroughtRow'][]>([])
+    let over = $state(false)
+    let picker = $state<HTMLInputElement>()
+    let timer: ReturnType<typeof setTimeout> | undefined
+
+    const shown = $derived(arrivals.find((a) => String(a.id) === place.params.id) ?? arrivals[0])
+    const STATES = {
+        READING: { says: 'being read', mark: '…', class: 'soft' },
+        KEPT: { says: 'kept', mark: '✓', class: 'moss' },
+        SAME: { says: 'same as before', mark: '=', class: 'soft' },
+        REFUSED: { says: 'refused', mark: '■', class: 'brick' },
+    } as const
+
+    onMount(() => {
+        void campus.attempt(load)
+        return () => clearTimeout(timer)
+    })
+
+    $effect(() => {
+        const id = shown?.state === 'KEPT' ? shown.id : 0
+        departments = []
+        if (id > 0) {
+            void campus.attempt(async () => {
+                departments = await get<Api['BroughtRow'][]>(`/api/arrivals/${id}/departments`)
+            })
+        }
+    })
+
+    async function load() {
+        const wasReading = arrivals.some((a) => a.state === 'READING')
+        arrivals = await get<Arrival[]>('/api/arrivals')
+        known = true
+        if (arrivals.some((a) => a.state === 'READING')) {
+            timer = setTimeout(() => void campus.attempt(load), ASK_AGAIN_MILLIS)
+        } else if (wasReading) {
+            await campus.refresh()
+        }
+    }
+
+    function fetchList() {
+        void campus.attempt(async () => {
+            await post('/api/arrivals/fetch')
+            place.set({ id: '' })
+            await load()
+        })
+    }
+
+    function send(file: File | undefined) {
+        if (!file) return
+        void campus.attempt(async () => {
+            const form = new FormData()
+            form.append('file', file)
+            await post('/api/arrivals', form)
+            place.set({ id: '' })
+            await load()
+        })
+    }
+
+    function dropped(event: DragEvent) {
+        event.preventDefault()
+        over = false
+        if (campus.mayChange) send(event.dataTransfer?.files[0])
+    }
+</script>
+
+{#snippet sheet()}
+    <div
+        class="arrivals"
+        class:over
+        role="presentation"
+        ondragover={(e) => {
+            e.preventDefault()
+            over = true
+        }}
+        ondragleave={() => (over = false)}
+        ondrop={dropped}
+    >
+        {#if shown?.state === 'REFUSED'}
+            <h1>{shown.fileName} was refused</h1>
+            <p class="soft">
+                {count(shown.faultCount, 'fault')}. Nothing of it was kept; the list before holds as it was.
+                Have these mended and fetch it again.
+            </p>
+            <Faults faults={shown.faults} all={shown.faultCount} />
+        {:else if shown?.state === 'READING'}
+            <h1>Reading {shown.fileName} …</h1>
+            <p class="soft" role="status">You can leave; it goes on.</p>
+        {:else if shown?.state === 'KEPT'}
+            <h1>What {shown.fileName} brought</h1>
+            {#if departments.length > 0}
+                <Brought rows={departments} />
+            {:else}
+                <p class="soft" role="status">Counting by department …</p>
+            {/if}
+        {:else if shown?.state === 'SAME'}
+            <h1>{shown.fileName} is the same as the one before</h1>
+            <p class="soft">Nothing has changed at the registrar's.</p>
+        {:else if known}
+            <h1>Nothing has come in yet</h1>
+            <p class="begin">
+                Fetch the registrar's list, or drop a OneRoster 1.1 bundle here: a zip with manifest.csv,
+                academicSessions.csv, orgs.csv, courses.csv, classes.csv, users.csv and enrollments.csv.
+            </p>
+        {/if}
+    </div>
+{/snippet}
+
+{#snippet margin()}
+    <h2>Arrivals</h2>
+    {#if arrivals.length === 0}<p class="soft">None yet.</p>{/if}
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+    <ol onclick={follow}>
+        {#each arrivals as arrival (arrival.id)}
+            {@const state = STATES[arrival.state]}
+            <li class:shown={arrival === shown}>
+                <a href={place.href('arrivals', { id: String(arrival.id) })} aria-current={arrival === shown}>
+                    {arrival.fileName}
+                </a>
+                <b class={state.class}><span aria-hidden="true">{state.mark}</span> {state.says}</b>
+                <span class="soft">
+                    {instant(arrival.receivedAt, campus.zone)}, {arrival.receivedBy}
+                    {#if arrival.sections > 0}
+                        <br />{number(arrival.sections)} sections, {number(arrival.courses)} courses,
+                        {number(arrival.people)} people, {number(arrival.enrollments)} enrollments
+                    {/if}
+                </span>
+            </li>
+        {/each}
+    </ol>
+    <p class="soft zone">Times are those of {campus.zone}.</p>
+{/snippet}
+
+{#snippet footer()}
+    {#if campus.mayChange}
+        <button class="go" onclick={fetchList}>Fetch the list</button>
+        <button class="plain" onclick={() => picker?.click()}>Choose a file</button>
+        <span class="soft">or drop one on the sheet</span>
+        <input
+            bind:this={picker}
+            type="file"
+            accept=".zip,application/zip"
+            hidden
+            onchange={() => {
+                send(picker?.files?.[0])
+                if (picker) picker.value = ''
+            }}
+        />
+    {/if}
+    {#if place.term !== NO_TERM && campus.line && campus.line.sections > 0}
+        <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+        <nav class="on" onclick={follow} aria-label="Go on">
+            <a href={place.href('proof')}>See the proof of {campus.line.term?.name}</a>
+        </nav>
+    {/if}
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="All arrivals" />
+
+<style>
+    .arrivals {
+        padding: 18px 20px;
+        flex: 1;
+        min-height: 0;
+        display: flex;
+        flex-direction: column;
+    }
+    .over {
+        background: var(--chalk-wash);
+        outline: 2px dashed var(--chalk);
+        outline-offset: -8px;
+    }
+    .begin {
+        max-width: 60ch;
+        margin-top: 12px;
+        font-size: 16px;
+    }
+    ol {
+        list-style: none;
+        padding: 0;
+        margin: 10px 0 0;
+    }
+    li {
+        border-top: 1px solid var(--hair);
+        padding: 8px 0;
+        display: grid;
+        grid-template-columns: 1fr auto;
+        gap: 2px 10px;
+    }
+    li span.soft {
+        grid-column: 1 / 3;
+        font-size: 12.5px;
+    }
+    li a {
+        justify-self: start;
+    }
+    .shown a {
+        color: var(--ink);
+    }
+    .zone {
+        font-size: 12.5px;
+        margin-top: 14px;
+    }
+    .on {
+        margin-left: auto;
+    }
+</style>

@@ -1,0 +1,267 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import { get, post, type Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { follow, place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import { count, instant, number } from '../frame/words'
+    import Course from './Course.svelte'
+    import Failures from './Failures.svelte'
+
+    let builds = $state.raw<Api['Build'][]>([])
+    let current = $state.raw<Api['Build'] | null>(null)
+    let known = $state(false)
+    /** Shells done at the moments when they were asked for, for the picture and the rate. */
+    let samples = $state.raw<{ at: number; done: number }[]>([])
+    let events: EventSource | undefined
+
+    onMount(() => {
+        void campus.attempt(load)
+        return () => events?.close()
+    })
+
+    const RATE_MILLIS = 5000
+
+    const running = $derived(current !== null && current.endedAt === null)
+    const settled = $derived(current ? current.done + current.failed : 0)
+    const rate = $derived.by(() => {
+        const last = samples.at(-1)
+        const before = last && samples.find((s) => last.at - s.at <= RATE_MILLIS)
+        if (!last || !before || last.at === before.at) return 0
+        return (1000 * (last.done - before.done)) / (last.at - before.at)
+    })
+    const left = $derived(current && rate > 0 ? (current.shells - settled) / rate : 0)
+
+    async function load() {
+        builds = await get<Api['Build'][]>(`/api/terms/${encodeURIComponent(place.term)}/builds`)
+        known = true
+        const wanted = builds.find((b) => String(b.id) === place.params.id) ?? builds[0]
+        if (wanted) watch(wanted)
+    }
+
+    function watch(build: Api['Build']) {
+        events?.close()
+        current = build
+        samples = []
+        if (build.endedAt !== null) return
+        events = new EventSource(`/api/builds/${build.id}/progress`)
+        events.onmessage = (message) => {
+            const now = JSON.parse(message.data) as Api['Build']
+            current = now
+            samples = [...samples, { at: Date.now(), done: now.done + now.failed }]
+            if (campus.line) {
+                campus.line = {
+                    ...campus.line,
+                    buildState: now.state,
+                    builtDone: now.done,
+                    builtOf: now.shells,
+                    builtFailed: now.failed,
+                }
+            }
+            if (now.endedAt !== null) {
+                events?.close()
+                void campus.attempt(() => campus.refresh())
+            }
+        }
+    }
+
+    function retry() {
+        void campus.attempt(async () => {
+            if (current) watch(await post<Api['Build']>(`/api/builds/${current.id}/retry`))
+        })
+    }
+
+    function pressed(event: KeyboardEvent) {
+        if (event.key === 'r' && campus.mayChange && current && !running && current.failed > 0) retry()
+    }
+
+    function headline(build: Api['Build']): string {
+        if (build.state === 'WAITING') return 'The LMS does not answer; the build waits'
+        if (build.endedAt === null) return `Building ${count(build.shells, 'shell')}`
+        if (build.failed > 0)
+            return `${count(build.done, 'shell')} of ${number(build.shells)} stand as planned`
+        return `${count(build.shells, 'shell')} ${build.shells === 1 ? 'stands' : 'stand'} as planned`
+    }
+</script>
+
+<svelte:window onkeydown={pressed} />
+
+{#snippet sheet()}
+    {#if current}
+        <div class="top">
+            <h1>{headline(current)}</h1>
+            <p class="soft">
+                since {instant(current.startedAt, campus.zone)}, by {current.startedBy}{current.endedAt
+                    ? `, ended ${instant(current.endedAt, campus.zone).slice(-5)}`
+                    : ''}
+            </p>
+            <div
+                class="progress"
+                role="progressbar"
+                aria-label="Shells done"
+                aria-valuemin="0"
+                aria-valuemax={current.shells}
+                aria-valuenow={settled}
+            >
+                <i class="done" style:width="{(100 * current.done) / current.shells}%"></i>
+                <i class="failed" style:width="{(100 * current.failed) / current.shells}%"></i>
+            </div>
+            <p class="counts" role="status">
+                <span><b>{number(current.done)}</b> stand</span>
+                {#if current.failed > 0}
+                    <span class="brick"
+                        ><b>{number(current.failed)}</b> failed{running ? ', the rest goes on' : ''}</span
+                    >
+                {/if}
+                <span><b>{number(current.shells - settled)}</b> to come</span>
+                {#if running && rate > 0}
+                    <span class="rate">{rate.toFixed(1)} a second, about {Math.ceil(left)} s left</span>
+                {/if}
+            </p>
+            <Course {samples} shells={current.shells} />
+        </div>
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <div class="departments" tabindex="0" role="region" aria-label="By department">
+            <table>
+                <thead class="unseen"><tr><th>Department</th><th>Progress</th><th>Shells</th></tr></thead>
+                <tbody>
+                    {#each current.departments as one (one.name)}
+                        <tr>
+                            <th scope="row">{one.name || 'Closed'}</th>
+                            <td class="bar" aria-hidden="true">
+                                <span>
+                                    <i class="done" style:width="{(100 * one.done) / one.shells}%"></i>
+                                    <i class="failed" style:width="{(100 * one.failed) / one.shells}%"></i>
+                                </span>
+                            </td>
+                            <td class="num">
+                                {number(one.done)} of {number(one.shells)}{#if one.failed > 0}, <span
+                                        class="brick">{number(one.failed)} failed</span
+                                    >{/if}
+                            </td>
+                        </tr>
+                    {/each}
+                </tbody>
+            </table>
+        </div>
+    {:else if known}
+        <div class="top">
+            <h1>Nothing has been built yet</h1>
+            <p class="begin">
+                A build carries out a proof.
+                <!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
+                <span onclick={follow}><a href={place.href('proof')}>Look at the proof</a></span> and build from
+                there.
+            </p>
+        </div>
+    {/if}
+{/snippet}
+
+{#snippet margin()}
+    {#if current}
+        <Failures build={current} />
+        {#if builds.length > 1}
+            <h3 class="others">Builds of this term</h3>
+            <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+            <ol onclick={follow}>
+                {#each builds as one (one.id)}
+                    <li>
+                        <button class="plain" onclick={() => watch(one)} aria-current={one.id === current.id}>
+                            {count(one.shells, 'shell')}
+                        </button>
+                        <span class="soft">{instant(one.startedAt, campus.zone)}, {one.startedBy}</span>
+                        {#if one.failed > 0}<b class="brick">{number(one.failed)} failed</b>{/if}
+                    </li>
+                {/each}
+            </ol>
+        {/if}
+    {:else}
+        <p class="soft">Each step of a build is recorded here with what the LMS said.</p>
+    {/if}
+{/snippet}
+
+{#snippet footer()}
+    {#if current && campus.mayChange}
+        <button class="go" disabled={running || current.failed === 0} onclick={retry}>
+            {current.failed > 0 ? `Try the ${number(current.failed)} again` : 'Nothing to try again'}
+        </button>
+    {/if}
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+    <nav onclick={follow} aria-label="Go on"><a href={place.href('proof')}>Look at the proof</a></nav>
+    {#if running}<span>You can leave; it goes on.</span>{/if}
+    <span class="soft keys"><kbd>r</kbd> retry <kbd>?</kbd> keys</span>
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="Failures and steps" />
+
+<style>
+    .top {
+        padding: 18px 20px 0;
+    }
+    .begin {
+        margin-top: 12px;
+        font-size: 16px;
+    }
+    .progress {
+        display: flex;
+        height: 16px;
+        background: var(--faint);
+        margin: 10px 0 8px;
+    }
+    .done {
+        background: var(--chalk);
+    }
+    .failed {
+        background: var(--brick);
+    }
+    .counts {
+        display: flex;
+        gap: 28px;
+    }
+    .rate {
+        margin-left: auto;
+    }
+    .departments {
+        flex: 1;
+        min-height: 0;
+        overflow: auto;
+        margin-top: 8px;
+    }
+    th,
+    td {
+        border-top: 1px solid var(--faint);
+        padding: 2px 20px;
+        height: 25px;
+    }
+    tbody th {
+        font-size: 14px;
+        color: var(--ink);
+        width: 210px;
+        white-space: nowrap;
+    }
+    .bar span {
+        display: flex;
+        height: 8px;
+        background: var(--faint);
+    }
+    .num {
+        white-space: nowrap;
+        width: 170px;
+    }
+    .others {
+        margin-top: 26px;
+    }
+    ol {
+        list-style: none;
+        margin: 6px 0 0;
+        padding: 0;
+    }
+    li {
+        border-top: 1px solid var(--hair);
+        padding: 6px 0;
+        font-size: 13px;
+    }
+    .keys {
+        margin-left: auto;
+    }
+</style>

@@ -1,0 +1,190 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import { post, type Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { follow, NO_TERM, place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import { count, day, instant, number } from '../frame/words'
+
+    onMount(() => void campus.attempt(() => campus.refresh()))
+
+    const preparing = $derived(campus.terms.filter((t) => t.sections > 0))
+    const before = $derived(campus.terms.filter((t) => t.sections === 0))
+
+    function fetchList() {
+        void campus.attempt(async () => {
+            await post<Api['ArrivalView']>('/api/arrivals/fetch')
+            place.go('arrivals')
+        })
+    }
+
+    /** What a term waits for, and where that is done. */
+    function next(term: Api['DeskTerm']): { says: string; station: 'proof' | 'build' } {
+        if (term.stops > 0) return { says: `${count(term.stops, 'stop')} to look at`, station: 'proof' }
+        if (term.waiting > 0)
+            return { says: `${count(term.waiting, 'shell')} to build or change`, station: 'proof' }
+        return { says: 'nothing; every shell stands as it should', station: 'build' }
+    }
+</script>
+
+{#snippet sheet()}
+    <div class="desk" onclick={follow} role="presentation">
+        <h1>Desk</h1>
+        {#if campus.terms.length === 0}
+            <p class="begin">
+                Nothing has come in yet. Fetch the registrar's list: Chalk Line then shows every shell that
+                the term needs, before anything happens in the LMS.
+            </p>
+        {:else}
+            <table>
+                <thead>
+                    <tr>
+                        <th scope="col">Term being prepared</th>
+                        <th scope="col">Runs</th>
+                        <th scope="col" class="num">Sections</th>
+                        <th scope="col" class="num">Stand in the LMS</th>
+                        <th scope="col">Waits for</th>
+                    </tr>
+                </thead>
+                <tbody>
+                    {#each preparing as term (term.code)}
+                        {@const todo = next(term)}
+                        <tr>
+                            <th scope="row">
+                                <a href={place.href('proof', {}, term.code)}>{term.name}</a>
+                                <span class="mono">{term.code}</span>
+                            </th>
+                            <td>{day(term.firstDay)}{term.lastDay ? ` to ${day(term.lastDay)}` : ''}</td>
+                            <td class="num">{number(term.sections)}</td>
+                            <td class="num">
+                                {number(term.standing)}
+                                <span class="share" aria-hidden="true">
+                                    <i style:width="{Math.min(100, (100 * term.standing) / term.sections)}%"
+                                    ></i>
+                                </span>
+                            </td>
+                            <td>
+                                <a href={place.href(todo.station, {}, term.code)}>{todo.says}</a>
+                                {#if term.notes}<span class="ochre"
+                                        >, {count(term.notes, 'shell')} with notes</span
+                                    >{/if}
+                            </td>
+                        </tr>
+                    {/each}
+                </tbody>
+            </table>
+            {#if before.length > 0}
+                <h2>Terms before</h2>
+                <table>
+                    <tbody>
+                        {#each before as term (term.code)}
+                            <tr>
+                                <th scope="row">{term.name} <span class="mono">{term.code}</span></th>
+                                <td>{day(term.firstDay)}{term.lastDay ? ` to ${day(term.lastDay)}` : ''}</td>
+                                <td>
+                                    {term.standing === 0
+                                        ? 'no shells in the LMS'
+                                        : `${count(term.standing, 'shell')} in the LMS`}
+                                </td>
+                            </tr>
+                        {/each}
+                    </tbody>
+                </table>
+            {/if}
+        {/if}
+    </div>
+{/snippet}
+
+{#snippet margin()}
+    <h2>What was done last</h2>
+    {#if campus.latest.length === 0}<p class="soft">Nothing yet.</p>{/if}
+    <ol>
+        {#each campus.latest as entry (entry.at + entry.what)}
+            <li>
+                <b>{entry.what}</b>, {entry.subject}
+                <span class="soft">{entry.who}, {instant(entry.at, campus.zone)}</span>
+            </li>
+        {/each}
+    </ol>
+    <p class="soft zone">Times are those of {campus.zone}.</p>
+{/snippet}
+
+{#snippet footer()}
+    {#if campus.mayChange}
+        <button class="go" onclick={fetchList}>Fetch the registrar's list</button>
+    {/if}
+    {#if place.term !== NO_TERM}
+        <span class="soft"
+            >The list is read in the background; what was kept before stays until the new one is right.</span
+        >
+    {/if}
+    <span class="soft keys"><kbd>1</kbd> to <kbd>7</kbd> stations <kbd>?</kbd> keys</span>
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="What was done last" />
+
+<style>
+    .desk {
+        padding: 18px 20px;
+        overflow: auto;
+    }
+    .begin {
+        max-width: 52ch;
+        margin-top: 14px;
+        font-size: 16px;
+    }
+    table {
+        margin-top: 12px;
+    }
+    th,
+    td {
+        border-top: 1px solid var(--hair);
+        padding: 8px 18px 8px 0;
+        vertical-align: baseline;
+        text-align: left;
+    }
+    td.num,
+    th.num {
+        text-align: right;
+    }
+    tbody th {
+        font-weight: 600;
+        font-size: 14px;
+        color: var(--ink);
+    }
+    .desk h2 {
+        margin-top: 30px;
+        font-size: 16px;
+    }
+    .share {
+        display: block;
+        height: 4px;
+        background: var(--hair);
+        margin-top: 5px;
+    }
+    .share i {
+        display: block;
+        height: 4px;
+        background: var(--chalk);
+    }
+    ol {
+        list-style: none;
+        padding: 0;
+        margin: 10px 0 0;
+    }
+    li {
+        border-top: 1px solid var(--hair);
+        padding: 6px 0;
+    }
+    li span {
+        display: block;
+        font-size: 12.5px;
+    }
+    .zone {
+        margin-top: 14px;
+        font-size: 12.5px;
+    }
+    .keys {
+        margin-left: auto;
+    }
+</style>

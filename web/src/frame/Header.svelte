@@ -1,0 +1,138 @@
+<script lang="ts">
+    import { campus } from './campus.svelte'
+    import { follow, NO_TERM, place } from './nav.svelte'
+    import { day, daysBetween } from './words'
+
+    let { find = $bindable() }: { find: HTMLInputElement | undefined } = $props()
+
+    const term = $derived(campus.terms.find((t) => t.code === place.term))
+    const today = new Date().toISOString()
+    const away = $derived(term ? daysBetween(today, term.firstDay) : 0)
+    let text = $derived(place.station === 'proof' ? (place.params.q ?? '') : '')
+
+    function typed() {
+        if (place.station === 'proof') place.set({ q: text })
+    }
+
+    function entered(event: KeyboardEvent) {
+        if (event.key === 'Enter' && place.station !== 'proof') place.go('proof', { q: text })
+        if (event.key === 'Escape') {
+            text = ''
+            typed()
+            find?.blur()
+        }
+    }
+
+    function chooseTerm(event: Event) {
+        place.setTerm((event.target as HTMLSelectElement).value)
+        void campus.attempt(() => campus.refresh())
+    }
+</script>
+
+<header>
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+    <nav onclick={follow} aria-label="Home">
+        <a class="mark" href="/">
+            <svg width="16" height="24" viewBox="0 0 16 24" aria-hidden="true">
+                <path d="M8 0v9M4 9h8l-1 5-3 9-3-9z" fill="currentColor" stroke="currentColor" />
+            </svg>
+            <span>Chalk Line</span>
+        </a>
+    </nav>
+    {#if place.term !== NO_TERM && campus.terms.length > 0}
+        <label>
+            <span class="unseen">Term</span>
+            <select class="term" value={place.term} onchange={chooseTerm}>
+                {#each campus.terms as one (one.code)}
+                    <option value={one.code}>{one.name} {one.code}</option>
+                {/each}
+            </select>
+        </label>
+        {#if term}
+            <span class="soft away">
+                {away > 0 ? 'starts' : 'started'}
+                {day(term.firstDay)}{away > 0 ? `, in ${away} days` : ''}
+            </span>
+        {/if}
+    {/if}
+    <label class="find">
+        <span class="unseen">Find a course, a person, a code, a place</span>
+        <input
+            bind:this={find}
+            bind:value={text}
+            oninput={typed}
+            onkeydown={entered}
+            placeholder="Find a course, a person, a code, a place"
+        />
+        <kbd>/</kbd>
+    </label>
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+    <nav class="right" onclick={follow} aria-label="Desk and you">
+        <a href="/" aria-current={place.station === 'desk' ? 'page' : undefined}>Desk</a>
+    </nav>
+    <button class="plain" onclick={() => campus.attempt(() => campus.signOut())} title="Sign out">
+        {campus.me?.name}<span class="unseen">, sign out</span>
+    </button>
+</header>
+
+<style>
+    header {
+        display: flex;
+        align-items: center;
+        gap: 22px;
+        padding: 0 20px;
+        height: 46px;
+    }
+    .mark {
+        font-weight: 750;
+        font-size: 17px;
+        letter-spacing: -0.01em;
+        display: flex;
+        gap: 8px;
+        align-items: center;
+        color: var(--ink);
+        border: 0;
+    }
+    .mark svg {
+        color: var(--chalk);
+    }
+    .term {
+        font-weight: 700;
+    }
+    .find {
+        margin-left: auto;
+        width: 380px;
+        min-width: 120px;
+        display: flex;
+        border-bottom: 1px solid var(--soft);
+        padding-bottom: 2px;
+    }
+    .find input {
+        flex: 1;
+        border: 0;
+        min-width: 0;
+    }
+    .find input::placeholder {
+        color: var(--soft);
+        opacity: 1;
+    }
+    .right a,
+    button.plain {
+        color: var(--ink);
+        border: 0;
+        font-weight: 400;
+        white-space: nowrap;
+    }
+    .right a[aria-current] {
+        font-weight: 700;
+        color: var(--chalk);
+    }
+    .away {
+        white-space: nowrap;
+    }
+    @media (max-width: 1000px) {
+        .away {
+            display: none;
+        }
+    }
+</style>

@@ -1,0 +1,66 @@
+import { get, post, whenSignedOut, type Api } from '../api/client'
+import { NO_TERM, place } from './nav.svelte'
+
+class Campus {
+    me = $state<Api['PeopleMe'] | null>(null)
+    known = $state(false)
+    terms = $state<Api['DeskTerm'][]>([])
+    latest = $state<Api['LedgerEntry'][]>([])
+    zone = $state('UTC')
+    line = $state<Api['DeskLine'] | null>(null)
+    /** The last thing that went wrong, until it is read. */
+    trouble = $state('')
+
+    constructor() {
+        whenSignedOut(() => (this.me = null))
+    }
+
+    get mayChange() {
+        return this.me?.role === 'ADMINISTRATOR'
+    }
+
+    async begin() {
+        try {
+            this.me = await get<Api['PeopleMe']>('/api/me')
+            await this.refresh()
+        } catch {
+            this.me = null
+        }
+        this.known = true
+    }
+
+    async signIn(username: string, password: string) {
+        await post('/api/sign-in', new URLSearchParams({ username, password }))
+        await this.begin()
+    }
+
+    async signOut() {
+        await post('/api/sign-out')
+        this.me = null
+        await get('/api/me').catch(() => {})
+    }
+
+    /** Asks again how the terms and the line stand. */
+    async refresh() {
+        const desk = await get<Api['Desk']>('/api/desk')
+        this.terms = desk.terms
+        this.latest = desk.latest
+        this.zone = desk.zone
+        const first = desk.terms[0]
+        if (place.term === NO_TERM && first) place.setTerm(first.code)
+        this.line = await get<Api['DeskLine']>(`/api/terms/${encodeURIComponent(place.term)}/line`)
+    }
+
+    /** Runs something and shows what went wrong, if anything did. */
+    async attempt(work: () => Promise<void>) {
+        this.trouble = ''
+        try {
+            await work()
+        } catch (e) {
+            this.trouble = e instanceof Error ? e.message : String(e)
+        }
+    }
+}
+
+/** Who is signed in, and how the campus's terms stand. */
+export const campus = new Campus()

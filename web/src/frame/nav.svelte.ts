@@ -1,0 +1,73 @@
+/** The stations that a term passes, in the order of the work. */
+export const STATIONS = [
+    { id: 'arrivals', name: 'Arrivals', there: true },
+    { id: 'conventions', name: 'Conventions', there: true },
+    { id: 'cross-lists', name: 'Cross-lists', there: false },
+    { id: 'dates', name: 'Dates', there: false },
+    { id: 'proof', name: 'Proof', there: true },
+    { id: 'build', name: 'Build', there: true },
+    { id: 'upkeep', name: 'Upkeep', there: false },
+] as const
+
+export type Station = (typeof STATIONS)[number]['id'] | 'desk'
+
+/** Stands in an address for a term before any is known. */
+export const NO_TERM = '-'
+
+class Place {
+    term = $state(NO_TERM)
+    station = $state<Station>('desk')
+    params = $state<Record<string, string>>({})
+
+    constructor() {
+        this.read()
+        window.addEventListener('popstate', () => this.read())
+    }
+
+    private read() {
+        const [term, station] = location.pathname.split('/').filter(Boolean).map(decodeURIComponent)
+        const known = STATIONS.find((s) => s.id === station && s.there)
+        this.term = term ?? NO_TERM
+        this.station = known ? known.id : 'desk'
+        this.params = Object.fromEntries(new URLSearchParams(location.search))
+    }
+
+    /** The address of a station. */
+    href(station: Station, params: Record<string, string> = {}, term = this.term): string {
+        const query = new URLSearchParams(
+            Object.entries(params).filter(([, value]) => value !== ''),
+        ).toString()
+        const path = station === 'desk' ? '/' : `/${encodeURIComponent(term)}/${station}`
+        return path + (query ? `?${query}` : '')
+    }
+
+    go(station: Station, params: Record<string, string> = {}, term = this.term) {
+        history.pushState(null, '', this.href(station, params, term))
+        this.read()
+    }
+
+    /** Changes what the address says of this view, without a new step to go back to. */
+    set(params: Record<string, string>) {
+        history.replaceState(null, '', this.href(this.station, { ...this.params, ...params }))
+        this.read()
+    }
+
+    /** Puts another term into the address of the same view. */
+    setTerm(term: string) {
+        history.replaceState(null, '', this.href(this.station, this.params, term))
+        this.term = term
+    }
+}
+
+/** Where the person is: what the address bar says. */
+export const place = new Place()
+
+/** For links within the application: a plain click does not load the page again. */
+export function follow(event: MouseEvent) {
+    const link = (event.target as Element).closest('a')
+    const elsewhere = event.ctrlKey || event.metaKey || event.shiftKey || event.button !== 0
+    if (!link || elsewhere || link.target || link.origin !== location.origin) return
+    event.preventDefault()
+    history.pushState(null, '', link.href)
+    window.dispatchEvent(new PopStateEvent('popstate'))
+}

@@ -1,0 +1,256 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import { SvelteSet } from 'svelte/reactivity'
+    import { get, post, type Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import { count, instant, number, words } from '../frame/words'
+    import { CARRIED_OUT } from './actions'
+    import { filtered, grouped, Rows, type Filter } from './rows.svelte'
+    import Sheet from './Sheet.svelte'
+    import Tally from './Tally.svelte'
+    import Why from './Why.svelte'
+
+    const rows = new Rows(place.term)
+    const marks = new SvelteSet<string>()
+    let shell = $state.raw<Api['ProofShell'] | null>(null)
+    let busy = $state(false)
+
+    const filter = $derived<Filter>({
+        by: place.params.by ?? 'department',
+        action: place.params.action ?? '',
+        snag: place.params.snag ?? '',
+        q: place.params.q ?? '',
+    })
+    const selected = $derived(place.params.key ?? '')
+    const seen = $derived(filtered(rows.all, filter))
+    const lines = $derived(grouped(seen, filter.by))
+    const stops = $derived(new Set(rows.summary?.snags.filter((s) => s.stop).map((s) => s.snag)))
+    const inWay = $derived(rows.all.filter((r) => r.action === 'stop').length)
+    const toBuild = $derived(
+        marks.size > 0 ? marks.size : rows.all.filter((r) => CARRIED_OUT.includes(r.action)).length,
+    )
+
+    onMount(() => void campus.attempt(() => rows.load()))
+
+    $effect(() => {
+        const summary = rows.summary
+        const key = selected
+        if (!summary || key === '') {
+            shell = null
+            return
+        }
+        const abort = new AbortController()
+        const query = new URLSearchParams({ versions: summary.versions, key })
+        get<Api['ProofShell']>(
+            `/api/terms/${encodeURIComponent(rows.term)}/proof/shell?${query}`,
+            abort.signal,
+        )
+            .then((s) => (shell = s))
+            .catch((e) => {
+                if (!abort.signal.aborted) campus.trouble = e.message
+            })
+        return () => abort.abort()
+    })
+
+    function build() {
+        void campus.attempt(async () => {
+            busy = true
+            try {
+                const versions = rows.summary?.versions ?? ''
+                await post<Api['Build']>(`/api/terms/${encodeURIComponent(rows.term)}/builds`, {
+                    versions,
+                    keys: [...marks],
+                })
+                place.go('build')
+            } finally {
+                busy = false
+            }
+        })
+    }
+
+    function look() {
+        void campus.attempt(async () => {
+            busy = true
+            try {
+                await rows.load(
+                    await post<Api['ProofSummary']>(`/api/terms/${encodeURIComponent(rows.term)}/proof/look`),
+                )
+                await campus.refresh()
+            } finally {
+                busy = false
+            }
+        })
+    }
+
+    function enter() {
+        document.getElementById('margin')?.focus()
+    }
+
+    function edit() {
+        const title = shell?.values.find((v) => v.setting === 'title')
+        const from = title?.why.filter((s) => s.taken).at(-1)
+        if (from?.origin === 'LAYER') place.go('conventions', { layer: String(from.index), field: 'title' })
+    }
+
+    function pressed(event: KeyboardEvent) {
+        if (event.key === 'Escape' && document.activeElement?.closest('#margin')) {
+            document.getElementById('sheet')?.focus()
+        }
+    }
+</script>
+
+<svelte:window onkeydown={pressed} />
+
+{#snippet sheet()}
+    <h1 class="unseen">Proof of {campus.line?.term?.name ?? rows.term}</h1>
+    {#if rows.summary}
+        <Tally summary={rows.summary} chosen={filter.action} choose={(action) => place.set({ action })} />
+        <div class="bar">
+            <label>
+                <span class="soft">Rows</span>
+                <select value={filter.by} onchange={(e) => place.set({ by: e.currentTarget.value })}>
+                    <option value="department">by department</option>
+                    <option value="action">by action</option>
+                    <option value="snag">by snag</option>
+                    <option value="none">not grouped</option>
+                </select>
+            </label>
+            <label>
+                <span class="soft">that are</span>
+                <select value={filter.action} onchange={(e) => place.set({ action: e.currentTarget.value })}>
+                    <option value="">any</option>
+                    <option value="todo">not kept</option>
+                    {#each rows.summary.actions as one (one.action)}
+                        <option value={one.action}>{one.action} ({number(one.shells)})</option>
+                    {/each}
+                </select>
+            </label>
+            <label>
+                <span class="soft">with snag</span>
+                <select value={filter.snag} onchange={(e) => place.set({ snag: e.currentTarget.value })}>
+                    <option value="">any or none</option>
+                    <option value="any">any</option>
+                    {#each rows.summary.snags as one (one.snag)}
+                        <option value={one.snag}>{words(one.snag)} ({number(one.shells)})</option>
+                    {/each}
+                </select>
+            </label>
+            <span class="soft counted" role="status">
+                {count(seen.length, 'row')}{marks.size ? `, ${number(marks.size)} marked` : ''}{rows.complete
+                    ? ''
+                    : ' so far'}
+            </span>
+        </div>
+        <Sheet
+            {lines}
+            {selected}
+            {marks}
+            {stops}
+            firstDay={rows.summary.firstDay}
+            lastDay={rows.summary.lastDay}
+            select={(key) => place.set({ key })}
+            {enter}
+            {edit}
+        />
+        {#if rows.complete && seen.length === 0}
+            <p class="none">
+                No shell is like that. <button
+                    class="plain"
+                    onclick={() => place.set({ action: '', snag: '', q: '' })}>Show all</button
+                >
+            </p>
+        {/if}
+    {:else if !campus.trouble}
+        <p class="none soft">Computing the proof …</p>
+    {/if}
+{/snippet}
+
+{#snippet margin()}
+    {#if shell}
+        <Why {shell} />
+    {:else if rows.summary}
+        <h2>Snags</h2>
+        {#if rows.summary.snags.length === 0}<p class="soft">None.</p>{/if}
+        <ul>
+            {#each rows.summary.snags as snag (snag.snag)}
+                <li>
+                    <button class="plain" onclick={() => place.set({ snag: snag.snag, by: 'department' })}>
+                        {count(snag.shells, 'shell')}: {words(snag.snag)}
+                    </button>
+                    <b class={snag.stop ? 'brick' : 'ochre'}>{snag.stop ? '■ stop' : '▲ note'}</b>
+                    <span>{snag.says} {snag.toDo}</span>
+                </li>
+            {/each}
+        </ul>
+        <p class="soft hint">Choose a row to see every value of its shell, and why.</p>
+        {#if campus.line?.lmsSeenAt}
+            <p class="soft hint">
+                The LMS was last found changed {instant(campus.line.lmsSeenAt, campus.zone)} ({campus.zone}).
+            </p>
+        {/if}
+    {/if}
+{/snippet}
+
+{#snippet footer()}
+    {#if campus.mayChange}
+        <button class="go" disabled={busy || !rows.complete || toBuild === 0} onclick={build}>
+            {toBuild === 0
+                ? 'Nothing to build'
+                : `Build ${count(toBuild, marks.size ? 'marked shell' : 'shell')}`}
+        </button>
+    {/if}
+    <span
+        >{inWay > 0
+            ? `${count(inWay, 'stop')} ${inWay === 1 ? 'holds' : 'hold'} ${number(inWay)} back.`
+            : ''}</span
+    >
+    {#if marks.size > 0}<button class="plain" onclick={() => marks.clear()}>Unmark all</button>{/if}
+    {#if campus.mayChange}<button class="plain" disabled={busy} onclick={look}>Look at the LMS again</button
+        >{/if}
+    <span class="soft keys">
+        <kbd>Space</kbd> mark <kbd>Enter</kbd> margin <kbd>e</kbd> edit <kbd>?</kbd> keys
+    </span>
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="Why" />
+
+<style>
+    .bar {
+        display: flex;
+        gap: 18px;
+        padding: 0 20px 8px;
+        font-size: 13px;
+        flex-wrap: wrap;
+    }
+    .counted {
+        margin-left: auto;
+    }
+    .none {
+        padding: 20px;
+    }
+    ul {
+        list-style: none;
+        padding: 0;
+        margin: 8px 0 0;
+    }
+    li {
+        border-top: 1px solid var(--hair);
+        padding: 8px 0;
+        display: grid;
+        grid-template-columns: 1fr auto;
+        gap: 4px 10px;
+        justify-items: start;
+    }
+    li span {
+        grid-column: 1 / 3;
+        font-size: 13px;
+    }
+    .hint {
+        margin-top: 14px;
+    }
+    .keys {
+        margin-left: auto;
+    }
+</style>

@@ -1,0 +1,169 @@
+<script lang="ts">
+    import type { Api } from '../api/client'
+    import { follow, place } from '../frame/nav.svelte'
+    import { count, moment } from '../frame/words'
+
+    /** Everything about one shell: each value, and why it is so. */
+    let { shell }: { shell: Api['ProofShell'] } = $props()
+
+    const FIRST = ['code', 'title', 'category', 'opens', 'closes', 'open', 'template', 'units', 'layout']
+    type Value = Api['ProofValue']
+
+    const first = $derived(
+        FIRST.map((key) => shell.values.find((v) => v.setting === key)).filter(
+            (v): v is Value => v !== undefined,
+        ),
+    )
+    const rest = $derived(shell.values.filter((v) => !FIRST.includes(v.setting)))
+
+    function shown(value: Value, text: string): string {
+        if (text === '') return 'empty'
+        return value.kind === 'MOMENT' && /^\d{4}-\d\d-\d\dT/.test(text) ? moment(text) : text
+    }
+
+    /** The step that gave the value: the last that held. */
+    function source(value: Value) {
+        return value.why.filter((s) => s.taken).at(-1)
+    }
+
+    /** Steps that would have given something else, had they been the last. */
+    function others(value: Value) {
+        const taken = source(value)
+        return value.why
+            .filter((s) => s !== taken && s.gives !== taken?.gives && s.origin !== 'DEFAULT')
+            .slice(-2)
+    }
+</script>
+
+{#snippet row(value: Value)}
+    {@const from = source(value)}
+    <div class="v">
+        <dt>{value.name}</dt>
+        <dd class:mono={value.setting === 'code'}>
+            {shown(value, value.text)}
+            {#if value.differs}<span class="differs">LMS: <s>{shown(value, value.held ?? '')}</s></span>{/if}
+        </dd>
+        <dd class="why">
+            {#if from?.origin === 'LAYER'}
+                <a href={place.href('conventions', { layer: String(from.index), field: value.setting })}>
+                    layer {from.index + 1}, {from.name}</a
+                >{#if from.fixes}, fixed there{/if}
+                {#if value.kind === 'MOMENT' || value.kind === 'PATTERN' || value.written !== value.text}
+                    <span class="mono">{value.written}</span>
+                {/if}
+            {:else if from?.origin === 'OVERRIDE'}
+                an override for this shell
+            {:else}
+                <span class="soft"
+                    >unless set{value.written && value.written !== value.text
+                        ? `: ${value.written}`
+                        : ''}</span
+                >
+            {/if}
+            {#each others(value) as other (other.index)}
+                <span class="soft other">layer {other.index + 1} would give “{other.gives}”</span>
+            {/each}
+        </dd>
+    </div>
+{/snippet}
+
+<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
+<div onclick={follow}>
+    <h2>{shell.label}<br />{shell.courseTitle}</h2>
+    <p class="soft">
+        {shell.about}{shell.instructors.length ? `, ${shell.instructors.join(', ')}` : ''};
+        {count(shell.students, 'student')}
+    </p>
+    {#each shell.snags as snag (snag.snag)}
+        <p class="snag" class:stop={snag.stop}>
+            <b>{snag.stop ? '■ stop' : '▲ note'}</b>
+            {snag.says}
+            {snag.toDo}
+        </p>
+    {/each}
+    {#if shell.changed.length > 0}
+        <p class="changes">Changes {shell.changed.join(', ')}.</p>
+    {/if}
+    <h3>Every value, and why</h3>
+    <dl>
+        {#each first as value (value.setting)}{@render row(value)}{/each}
+    </dl>
+    <details>
+        <summary>{count(rest.length, 'more setting')}</summary>
+        <dl>
+            {#each rest as value (value.setting)}{@render row(value)}{/each}
+        </dl>
+    </details>
+</div>
+
+<style>
+    h3 {
+        margin: 16px 0 4px;
+    }
+    dl {
+        margin: 0;
+    }
+    .v {
+        display: grid;
+        grid-template-columns: 84px minmax(0, 1fr);
+        gap: 2px 10px;
+        padding: 6px 0;
+        border-top: 1px solid var(--hair);
+    }
+    dt {
+        color: var(--soft);
+        font-size: 13px;
+    }
+    dd {
+        margin: 0;
+        overflow-wrap: anywhere;
+    }
+    .why {
+        grid-column: 2;
+        font-size: 12.5px;
+    }
+    .why a {
+        font-weight: 400;
+        border-bottom-width: 1px;
+    }
+    .why .mono {
+        display: block;
+        font-size: 11.5px;
+        color: var(--soft);
+    }
+    .other {
+        display: block;
+    }
+    .differs {
+        display: block;
+        font-size: 12.5px;
+        color: var(--ochre);
+    }
+    .snag {
+        background: var(--ochre-wash);
+        border-left: 3px solid var(--ochre);
+        padding: 6px 10px;
+        margin-top: 8px;
+        font-size: 13px;
+    }
+    .snag b {
+        color: var(--ochre);
+    }
+    .snag.stop {
+        background: var(--brick-wash);
+        border-color: var(--brick);
+    }
+    .snag.stop b {
+        color: var(--brick);
+    }
+    .changes {
+        margin-top: 8px;
+    }
+    summary {
+        cursor: pointer;
+        color: var(--chalk);
+        font-weight: 600;
+        padding: 8px 0;
+        border-top: 1px solid var(--hair);
+    }
+</style>

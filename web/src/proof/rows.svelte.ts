@@ -1,0 +1,96 @@
+import { get, type Api } from '../api/client'
+
+export type Row = Api['ProofRow'] & { find: string }
+
+/** A line of the sheet: a heading of a group, or a shell. */
+export type Line = { kind: 'group'; name: string; under: string; rows: Row[] } | { kind: 'row'; row: Row }
+
+export interface Filter {
+    by: string
+    action: string
+    snag: string
+    q: string
+}
+
+const PAGE = 2000
+
+/** The rows of a term's proof, fetched page by page; those there already can be worked with. */
+export class Rows {
+    summary = $state.raw<Api['ProofSummary'] | null>(null)
+    all = $state.raw<Row[]>([])
+    complete = $state(false)
+
+    constructor(readonly term: string) {}
+
+    /** Fetches the proof that holds now, looking at the LMS again before if asked to. */
+    async load(summary?: Api['ProofSummary']) {
+        const path = `/api/terms/${encodeURIComponent(this.term)}/proof`
+        const seen = summary ?? (await get<Api['ProofSummary']>(path))
+        const rows: Row[] = []
+        let after = ''
+        for (let more = true; more;) {
+            const query = new URLSearchParams({ versions: seen.versions, after, limit: String(PAGE) })
+            const page = await get<Api['ProofRows']>(`${path}/rows?${query}`)
+            for (const row of page.rows) rows.push({ ...row, find: searchable(row) })
+            if (!this.summary || !this.complete) this.all = [...rows]
+            this.summary ??= seen
+            after = page.next ?? ''
+            more = page.next !== null
+        }
+        this.summary = seen
+        this.all = rows
+        this.complete = true
+    }
+}
+
+function searchable(row: Api['ProofRow']): string {
+    return `${row.code} ${row.title} ${row.category} ${row.reference} ${row.key}`.toLowerCase()
+}
+
+/** The rows that a filter leaves. */
+export function filtered(rows: Row[], filter: Filter): Row[] {
+    const terms = filter.q.toLowerCase().split(/\s+/).filter(Boolean)
+    return rows.filter(
+        (row) =>
+            (filter.action === '' ||
+                (filter.action === 'todo' ? row.action !== 'keep' : row.action === filter.action)) &&
+            (filter.snag === '' ||
+                (filter.snag === 'any' ? row.snags.length > 0 : row.snags.includes(filter.snag))) &&
+            terms.every((term) => row.find.includes(term)),
+    )
+}
+
+const ORDER = new Intl.Collator('en', { numeric: true })
+const ACTION_ORDER = ['stop', 'build', 'change', 'close', 'keep']
+
+/** Puts rows under headings. */
+export function grouped(rows: Row[], by: string): Line[] {
+    const groups = new Map<string, Row[]>()
+    for (const row of rows) {
+        for (const name of namesOf(row, by)) {
+            const group = groups.get(name)
+            if (group) group.push(row)
+            else groups.set(name, [row])
+        }
+    }
+    const names = [...groups.keys()].sort((a, b) =>
+        by === 'action' ? ACTION_ORDER.indexOf(a) - ACTION_ORDER.indexOf(b) : ORDER.compare(a, b),
+    )
+    const lines: Line[] = []
+    for (const name of names) {
+        const of = (groups.get(name) ?? []).sort((a, b) => ORDER.compare(a.code, b.code))
+        if (by !== 'none') {
+            const under = by === 'department' ? (of[0]?.college ?? '') : ''
+            lines.push({ kind: 'group', name, under, rows: of })
+        }
+        for (const row of of) lines.push({ kind: 'row', row })
+    }
+    return lines
+}
+
+function namesOf(row: Row, by: string): string[] {
+    if (by === 'department') return [row.department || 'No longer in the list']
+    if (by === 'action') return [row.action]
+    if (by === 'snag') return row.snags.length > 0 ? row.snags : ['no snag']
+    return ['']
+}

@@ -116,7 +116,8 @@
         vertical-align: baseline;
         overflow-wrap: anywhere;
     }
-    td:first-child {
+    td:first-child,
+    td:last-child {
         white-space: nowrap;
     }
 </style>

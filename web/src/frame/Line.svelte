@@ -103,7 +103,7 @@
                     <span class="soft"><i>{i + 1}</i>{station.name}</span>
                 {/if}
                 <span class="said">
-                    {said.plain}
+                    {said.stop && i === here ? '' : said.plain}
                     {#if said.stop}<b class="brick">{said.stop}</b>{/if}
                     {#if said.note && i !== here}<b class="ochre">{said.note}</b>{/if}
                 </span>

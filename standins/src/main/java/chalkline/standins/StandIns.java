@@ -7,8 +7,8 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 
 /**
@@ -27,6 +27,8 @@ public class StandIns {
             }
             return;
         }
-        SpringApplication.run(StandIns.class, args);
+        new SpringApplicationBuilder(StandIns.class)
+                .properties("spring.config.name=standins")
+                .run(args);
     }
 }

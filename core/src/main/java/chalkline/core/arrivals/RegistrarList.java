@@ -21,7 +21,8 @@ public record RegistrarList(
     /** The term with this code, in the sense of {@link #termOf}; empty where the list has none. */
     public Optional<Session> term(String code) {
         return sessions.values().stream()
-                .filter(session -> session.code().equals(code) && termOf(session).equals(session))
+                .filter(session ->
+                        session.code().equals(code) && termOf(session).equals(session))
                 .findFirst();
     }
 

@@ -1,5 +1,6 @@
 package chalkline.core.naming;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
 
@@ -37,9 +38,24 @@ public final class Pattern {
 
     /** Renders with the value of each token; runs of white space become one space and the ends are trimmed. */
     public String render(Function<Token, String> values) {
+        return Text.collapse(raw(values));
+    }
+
+    /**
+     * Renders the levels of a place in a tree: what stands between {@code " / "}, each trimmed, empty ones left out. The
+     * text is split before white space collapses, so that an empty token leaves no stray slash.
+     */
+    public List<String> renderLevels(Function<Token, String> values) {
+        return Arrays.stream(raw(values).split(" / ", -1))
+                .map(Text::collapse)
+                .filter(level -> !level.isEmpty())
+                .toList();
+    }
+
+    private String raw(Function<Token, String> values) {
         StringBuilder out = new StringBuilder();
         append(out, parts, values);
-        return Text.collapse(out.toString());
+        return out.toString();
     }
 
     /** Whether the token stands anywhere in the pattern. */

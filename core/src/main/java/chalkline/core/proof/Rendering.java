@@ -6,8 +6,6 @@ import chalkline.core.naming.Cut;
 import chalkline.core.naming.Pattern;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
-import java.util.Arrays;
-import java.util.stream.Collectors;
 
 /** Renders the patterns of a shell into its draft. */
 final class Rendering {
@@ -23,15 +21,11 @@ final class Rendering {
         Shell shell = draft.shell;
         draft.values.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
         draft.values.put(Setting.TITLE, title(draft));
-        draft.values.put(
-                Setting.CATEGORY, levels(pattern(shell, Setting.CATEGORY).render(shell::valueOf)));
+        draft.values.put(Setting.CATEGORY, levels(shell, Setting.CATEGORY));
         draft.values.put(Setting.SUMMARY, pattern(shell, Setting.SUMMARY).render(shell::valueOf));
         boolean ownFolder = !shell.settings().get(Setting.FOLDER).text().isEmpty();
         draft.values.put(
-                Setting.FOLDER,
-                ownFolder
-                        ? levels(pattern(shell, Setting.FOLDER).render(shell::valueOf))
-                        : draft.values.get(Setting.CATEGORY));
+                Setting.FOLDER, ownFolder ? levels(shell, Setting.FOLDER) : draft.values.get(Setting.CATEGORY));
         if (draft.code().isEmpty()) {
             draft.snags.add(Snag.CODE_EMPTY);
         }
@@ -65,11 +59,8 @@ final class Rendering {
         return Cut.to(whole, limits.title());
     }
 
-    /** The levels of a place in a tree, trimmed, empty ones left out, joined again. */
-    private static String levels(String rendered) {
-        return Arrays.stream(rendered.split(" / ", -1))
-                .map(Text::trim)
-                .filter(level -> !level.isEmpty())
-                .collect(Collectors.joining(" / "));
+    /** The levels of a place in a tree, joined again. */
+    private static String levels(Shell shell, Setting setting) {
+        return String.join(" / ", pattern(shell, setting).renderLevels(shell::valueOf));
     }
 }

@@ -1,0 +1,69 @@
+package chalkline.core.naming;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PatternTest {
+    private static final Map<Token, String> VALUES = Map.of(
+            Token.SUBJECT, "OCEA",
+            Token.NUMBER, "7",
+            Token.TITLE, "Tides  and Ice",
+            Token.LABEL, "OCEA 7-001",
+            Token.INSTRUCTORS, "Åsström/Lund",
+            Token.TERM_NAME, "Spring 2027");
+
+    private static String render(String pattern) throws PatternException {
+        return Pattern.parse(pattern).render(token -> VALUES.getOrDefault(token, ""));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "{label} {title},OCEA 7-001 Tides and Ice",
+        "{ subject : lower }{number:pad 3},ocea007",
+        "{title}[ · {topic}],Tides and Ice",
+        "{title}[ · {topic}[ in {term.name}]],Tides and Ice",
+        "{title}[ ({term.name}[; {topic}])],Tides and Ice (Spring 2027)",
+        "{instructors:first:plain:upper},ASSTROM",
+        "{label:slug},ocea-7-001",
+        "{title:cut 9},Tides…",
+        "'\\{{subject}\\} \\[x\\] \\\\',{OCEA} [x] \\",
+        "'  {topic}  {topic} ',''",
+        "a | b,a | b"
+    })
+    void renders(String pattern, String text) throws PatternException {
+        assertThat(render(pattern)).isEqualTo(text);
+    }
+
+    @Test
+    void aGroupCountsOnlyTheTokensDirectlyInIt() throws PatternException {
+        assertThat(render("[{subject}[{topic}]]")).isEqualTo("OCEA");
+        assertThat(render("[{topic}[{subject}]]")).isEmpty();
+        assertThat(render("[{title:cut 5:slug}]")).isEqualTo("tide");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "{titel},2",
+        "{title:shout},8",
+        "{title:cut 0},8",
+        "{title:cut},8",
+        "ab{title,3",
+        "[{title},1",
+        "a]b,2",
+        "a}b,2",
+        "ab\\,3",
+        "{},2",
+        "😀{x},3",
+        "{ nope },3"
+    })
+    void saysAtWhichColumnItGoesWrong(String pattern, int column) {
+        assertThatThrownBy(() -> Pattern.parse(pattern))
+                .isInstanceOfSatisfying(
+                        PatternException.class, e -> assertThat(e.column()).isEqualTo(column));
+    }
+}

@@ -262,8 +262,8 @@ public final class ConventionsReader {
         if (entry != null) {
             for (Entry set : tree.mapping(entry.value(), "set").values()) {
                 setting(set.key(), set.keyNode())
-                        .ifPresent(setting -> value(setting, set.value())
-                                .ifPresent(value -> settings.put(setting, value)));
+                        .ifPresent(setting ->
+                                value(setting, set.value()).ifPresent(value -> settings.put(setting, value)));
             }
         }
         return settings;
@@ -324,8 +324,8 @@ public final class ConventionsReader {
             if (joined == null) {
                 tree.fault(node, "the key joined is missing");
             }
-            return id.map(text -> new CrossList(
-                    text, text(entries.get("lead")), sections, yes(entries.get("approved"))));
+            return id.map(
+                    text -> new CrossList(text, text(entries.get("lead")), sections, yes(entries.get("approved"))));
         });
     }
 

@@ -42,23 +42,32 @@ public final class ConventionsWriter {
             conventions
                     .breaks()
                     .forEach((term, list) -> breaks.put(
-                            term,
-                            list.stream().map(ConventionsWriter::pause).toList()));
+                            term, list.stream().map(ConventionsWriter::pause).toList()));
             root.put("breaks", breaks);
         }
         if (!conventions.crossListing().equals(CrossListing.USUAL)) {
             root.put("crossListing", crossListing(conventions.crossListing()));
         }
-        list(root, "moves", conventions.moves().stream().map(ConventionsWriter::move).toList());
-        list(root, "layers", conventions.layers().stream().map(ConventionsWriter::layer).toList());
+        list(
+                root,
+                "moves",
+                conventions.moves().stream().map(ConventionsWriter::move).toList());
+        list(
+                root,
+                "layers",
+                conventions.layers().stream().map(ConventionsWriter::layer).toList());
         list(
                 root,
                 "overrides",
-                conventions.overrides().stream().map(ConventionsWriter::override).toList());
+                conventions.overrides().stream()
+                        .map(ConventionsWriter::override)
+                        .toList());
         list(
                 root,
                 "crossLists",
-                conventions.crossLists().stream().map(ConventionsWriter::crossList).toList());
+                conventions.crossLists().stream()
+                        .map(ConventionsWriter::crossList)
+                        .toList());
         DumpSettings settings = DumpSettings.builder()
                 .setDefaultFlowStyle(FlowStyle.BLOCK)
                 .setWidth(1000)

@@ -45,7 +45,8 @@ final class YamlTree {
                 return Optional.of(documents.get(0));
             }
             faults.add(Fault.ofFile(
-                    file, documents.isEmpty() ? "the file is empty" : "the file holds several documents; one is wanted"));
+                    file,
+                    documents.isEmpty() ? "the file is empty" : "the file holds several documents; one is wanted"));
         } catch (MarkedYamlEngineException e) {
             Optional<Mark> mark = e.getProblemMark().or(e::getContextMark);
             faults.add(new Fault(

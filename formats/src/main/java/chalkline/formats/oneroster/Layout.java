@@ -10,20 +10,14 @@ import java.util.Set;
  */
 enum Layout {
     MANIFEST("manifest.csv", "propertyName", "value"),
-    SESSIONS(
-            "academicSessions.csv",
-            "sourcedId,startDate",
-            "status,title,type,endDate,parentSourcedId,schoolYear"),
+    SESSIONS("academicSessions.csv", "sourcedId,startDate", "status,title,type,endDate,parentSourcedId,schoolYear"),
     ORGS("orgs.csv", "sourcedId", "status,name,type,identifier,parentSourcedId"),
     COURSES("courses.csv", "sourcedId,orgSourcedId", "status,title,courseCode"),
     CLASSES(
             "classes.csv",
             "sourcedId,courseSourcedId,termSourcedIds",
             "status,title,classCode,classType,location,schoolSourcedId,periods"),
-    USERS(
-            "users.csv",
-            "sourcedId",
-            "status,enabledUser,role,username,givenName,familyName,identifier,email"),
+    USERS("users.csv", "sourcedId", "status,enabledUser,role,username,givenName,familyName,identifier,email"),
     ENROLLMENTS(
             "enrollments.csv",
             "sourcedId,classSourcedId,userSourcedId,role",

@@ -18,6 +18,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -37,6 +38,7 @@ public final class OneRosterReader {
     private final Bundle bundle;
     private final List<Fault> faults = new ArrayList<>();
     private final Set<Layout> broken = new HashSet<>();
+    private final Map<Layout, Set<String>> brokenRows = new EnumMap<>(Layout.class);
     private final Map<String, Session> sessions = new LinkedHashMap<>();
     private final Map<String, Org> orgs = new LinkedHashMap<>();
     private final Map<String, Course> courses = new LinkedHashMap<>();
@@ -79,9 +81,11 @@ public final class OneRosterReader {
     }
 
     private void table(Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
-        if (!new Table(bundle, layout, faults).read(rows, deleted)) {
+        Table table = new Table(bundle, layout, faults);
+        if (!table.read(rows, deleted)) {
             broken.add(layout);
         }
+        brokenRows.put(layout, table.idsOfBrokenRows());
     }
 
     private void manifest(Row row) {
@@ -201,11 +205,10 @@ public final class OneRosterReader {
                             .filter(term -> !term.isEmpty())
                             .distinct()
                             .toList();
-                    if (terms.isEmpty()) {
+                    if (terms.isEmpty() && !row.get("termSourcedIds").isEmpty()) {
                         row.fault("termSourcedIds", "the field names no session");
                     }
-                    terms.forEach(
-                            term -> names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
+                    terms.forEach(term -> names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
                     if (fresh) {
                         classes.put(row.get("sourcedId"), listed(row, terms));
                     }
@@ -308,7 +311,9 @@ public final class OneRosterReader {
     }
 
     private void names(Row row, String column, String id, Set<String> ids, Layout in) {
-        if (!id.isEmpty() && !ids.contains(id) && !broken.contains(in)) {
+        boolean unreadable =
+                broken.contains(in) || brokenRows.getOrDefault(in, Set.of()).contains(id);
+        if (!id.isEmpty() && !ids.contains(id) && !unreadable) {
             row.fault(column, "there is no row with the id \"" + id + "\" in " + in.file());
         }
     }

@@ -58,9 +58,8 @@ public final class OneRosterWriter {
         ZipEntry entry = new ZipEntry(layout.file());
         entry.setLastModifiedTime(NO_TIME);
         zip.putNextEntry(entry);
-        CsvWriter csv = CsvWriter.builder()
-                .lineDelimiter(LineDelimiter.CRLF)
-                .build(new Unclosed(zip), StandardCharsets.UTF_8);
+        CsvWriter csv =
+                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(new Unclosed(zip), StandardCharsets.UTF_8);
         csv.writeRecord(header.split(","));
         rows.accept(csv);
         csv.close();
@@ -102,14 +101,11 @@ public final class OneRosterWriter {
     }
 
     private void orgs() throws IOException {
-        file(
-                Layout.ORGS,
-                "sourcedId,status,dateLastModified,name,type,identifier,parentSourcedId",
-                csv -> {
-                    for (Org org : list.orgs().values()) {
-                        csv.writeRecord(org.id(), ACTIVE, "", org.name(), org.type(), org.code(), org.parentId());
-                    }
-                });
+        file(Layout.ORGS, "sourcedId,status,dateLastModified,name,type,identifier,parentSourcedId", csv -> {
+            for (Org org : list.orgs().values()) {
+                csv.writeRecord(org.id(), ACTIVE, "", org.name(), org.type(), org.code(), org.parentId());
+            }
+        });
     }
 
     private void courses() throws IOException {
@@ -173,7 +169,8 @@ public final class OneRosterWriter {
                 teachers.add(enrollment.userId());
             }
         }
-        String campus = list.orgs().isEmpty() ? "" : list.orgs().keySet().iterator().next();
+        String campus =
+                list.orgs().isEmpty() ? "" : list.orgs().keySet().iterator().next();
         file(
                 Layout.USERS,
                 "sourcedId,status,dateLastModified,enabledUser,orgSourcedIds,role,username,userIds,givenName,familyName,middleName,identifier,email,sms,phone,agentSourcedIds,grades,password",

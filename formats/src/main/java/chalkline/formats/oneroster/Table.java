@@ -18,6 +18,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
 
 /**
@@ -32,7 +33,8 @@ final class Table {
     private final Layout layout;
     private final List<Fault> faults;
     private final Map<String, Integer> columns = new HashMap<>();
-    private boolean whole = true;
+    private final Set<String> idsOfBrokenRows = new HashSet<>();
+    private int width;
 
     Table(Bundle bundle, Layout layout, List<Fault> faults) {
         this.bundle = bundle;
@@ -100,7 +102,7 @@ final class Table {
                 faults.add(Fault.ofFile(layout.file(), "the file is empty; it needs at least its header"));
                 return false;
             }
-            return whole;
+            return true;
         } catch (CsvParseException e) {
             faults.add(new Fault(layout.file(), lineOf(e, line[0]), "1", csvReason(e)));
             return false;
@@ -154,29 +156,30 @@ final class Table {
         return right;
     }
 
-    private int width;
-
+    /** Whether the record has the header's shape; then its fields are checked, and it is read on whatever they hold. */
     private boolean isRight(Row row) {
         int fields = row.record.getFieldCount();
         if (fields != width) {
             row.fault("1", "the record has " + fields + " fields, the header has " + width);
-            whole = false;
+            idsOfBrokenRows.add(row.get("sourcedId"));
             return false;
         }
-        boolean right = true;
         for (int i = 0; i < fields; i++) {
             if (row.record.getField(i).length() > LONGEST_FIELD) {
                 row.fault("1", "field " + (i + 1) + " is longer than " + LONGEST_FIELD + " characters");
-                right = false;
             }
         }
         for (String column : layout.filled()) {
             if (row.get(column).isEmpty()) {
                 row.fault(column, "the field is empty");
-                right = false;
             }
         }
-        return right;
+        return true;
+    }
+
+    /** Ids of rows that could not be read, so that what refers to them is not a fault of its own. */
+    Set<String> idsOfBrokenRows() {
+        return idsOfBrokenRows;
     }
 
     private Fault unreadable(Exception e) throws IOException {
@@ -184,7 +187,10 @@ final class Table {
         if (cause instanceof CharacterCodingException) {
             try (InputStream in = bundle.read(layout.file())) {
                 return new Fault(
-                        layout.file(), Utf8.firstWrongLine(in), "1", "this is not UTF-8; save the file in that encoding");
+                        layout.file(),
+                        Utf8.firstWrongLine(in),
+                        "1",
+                        "this is not UTF-8; save the file in that encoding");
             }
         }
         return Fault.ofFile(layout.file(), "the file can't be read: " + cause.getMessage());
@@ -192,7 +198,8 @@ final class Table {
 
     /** FastCSV names the line of the trouble in its message; the record that it stands in starts there or before. */
     private static long lineOf(CsvParseException e, long lastLine) {
-        java.util.regex.Matcher m = java.util.regex.Pattern.compile("line (\\d+)").matcher(messages(e));
+        java.util.regex.Matcher m =
+                java.util.regex.Pattern.compile("line (\\d+)").matcher(messages(e));
         return m.find() ? Long.parseLong(m.group(1)) : lastLine + 1;
     }
 
@@ -216,9 +223,10 @@ final class Table {
         private final HashSet<String> seen = new HashSet<>();
 
         boolean add(Row row) {
-            boolean fresh = seen.add(row.get("sourcedId"));
-            if (!fresh) {
-                row.fault("sourcedId", "the id \"" + row.get("sourcedId") + "\" stands in an earlier row too");
+            String id = row.get("sourcedId");
+            boolean fresh = seen.add(id) && !id.isEmpty();
+            if (!fresh && !id.isEmpty()) {
+                row.fault("sourcedId", "the id \"" + id + "\" stands in an earlier row too");
             }
             return fresh;
         }

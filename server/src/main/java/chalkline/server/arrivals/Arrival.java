@@ -94,7 +94,8 @@ class Arrival {
         faultCount = all.size();
         faults = all.stream()
                 .limit(FAULTS_KEPT)
-                .map(fault -> String.join("\t", fault.file(), Long.toString(fault.line()), fault.column(), fault.reason()))
+                .map(fault ->
+                        String.join("\t", fault.file(), Long.toString(fault.line()), fault.column(), fault.reason()))
                 .collect(Collectors.joining("\n"));
     }
 

@@ -53,15 +53,7 @@ final class Brought {
 
         Row row() {
             return new Row(
-                    department.name(),
-                    college.name(),
-                    sections,
-                    students,
-                    cameIn,
-                    wentOut,
-                    otherwise,
-                    adds,
-                    drops);
+                    department.name(), college.name(), sections, students, cameIn, wentOut, otherwise, adds, drops);
         }
     }
 
@@ -103,8 +95,7 @@ final class Brought {
         }
         before.ifPresent(list -> list.enrollments().stream()
                 .filter(enrollment -> isStudent(enrollment) && !current.contains(pair(enrollment)))
-                .forEach(enrollment ->
-                        count(counts, list, list.classes().get(enrollment.classId())).drops++));
+                .forEach(enrollment -> count(counts, list, list.classes().get(enrollment.classId())).drops++));
     }
 
     private static boolean isStudent(Enrollment enrollment) {

@@ -17,8 +17,10 @@ class ListedEnrollment {
     private String classId;
     private String userId;
     private String role;
+
     @Column(name = "is_primary")
     private boolean primary;
+
     private String begins;
     private String ends;
 

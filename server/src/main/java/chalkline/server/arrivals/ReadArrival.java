@@ -133,8 +133,9 @@ class ReadArrival {
             Files.write(to, files.findById(arrival.id()).orElseThrow().content());
             return;
         }
-        HttpRequest request =
-                HttpRequest.newBuilder(settings.registrarUrl()).timeout(PATIENCE).build();
+        HttpRequest request = HttpRequest.newBuilder(settings.registrarUrl())
+                .timeout(PATIENCE)
+                .build();
         try {
             HttpResponse<Path> response = http.send(request, HttpResponse.BodyHandlers.ofFile(to));
             if (response.statusCode() != OK) {

@@ -123,7 +123,9 @@ public class BuildService {
     @Readers
     @Transactional(readOnly = true)
     public List<BuildViews.Build> latest(String term) {
-        return builds.findTop10ByTermOrderByIdDesc(term).stream().map(this::view).toList();
+        return builds.findTop10ByTermOrderByIdDesc(term).stream()
+                .map(this::view)
+                .toList();
     }
 
     /** The last build of a term; empty before the first. */
@@ -164,12 +166,13 @@ public class BuildService {
                 done++;
             }
         }
-        List<BuildViews.Step> failures = steps
-                .findByBuildIdAndStateOrderByOrdinal(build.id(), StepState.FAILED, Limit.of(FAILURES_SHOWN))
-                .stream()
-                .map(BuildService::step)
-                .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.refused(), b.refused()))
-                .toList();
+        List<BuildViews.Step> failures =
+                steps
+                        .findByBuildIdAndStateOrderByOrdinal(build.id(), StepState.FAILED, Limit.of(FAILURES_SHOWN))
+                        .stream()
+                        .map(BuildService::step)
+                        .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.refused(), b.refused()))
+                        .toList();
         return new BuildViews.Build(
                 build.id(),
                 build.term(),

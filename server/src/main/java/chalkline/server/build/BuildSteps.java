@@ -16,22 +16,19 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
 
     /** Steps of shells of which another step failed are not tried. */
     @Modifying
-    @Query(
-            """
+    @Query("""
             update BuildStep s set s.state = HELD_BACK
             where s.buildId = :buildId and s.state = WAITS and s.shellKey in :shells""")
     int holdBack(long buildId, Collection<String> shells);
 
     @Modifying
-    @Query(
-            """
+    @Query("""
             update BuildStep s set s.state = WAITS
             where s.buildId = :buildId and s.state in (FAILED, HELD_BACK)""")
     int tryAgain(long buildId);
 
     /** How the steps of each shell stand. */
-    @Query(
-            """
+    @Query("""
             select s.department as department, s.shellKey as shellKey,
               count(*) as steps,
               sum(case when s.state = DONE then 1 else 0 end) as done,

@@ -78,7 +78,8 @@ class CarryOut {
         } catch (LmsUnavailable e) {
             LOG.warn("Build {} waits: {}", id, e.getMessage());
             change(id, Build::waitForLms);
-            return (done, operations) -> operations.reschedule(done, Instant.now().plus(UNTIL_LMS_IS_BACK));
+            return (done, operations) ->
+                    operations.reschedule(done, Instant.now().plus(UNTIL_LMS_IS_BACK));
         }
     }
 
@@ -146,7 +147,9 @@ class CarryOut {
             Set<Lms.Member> wanted = new HashSet<>(desired.members());
             changes.add(new Lms.PeopleChange(
                     desired.key(),
-                    desired.members().stream().filter(member -> !now.contains(member)).toList(),
+                    desired.members().stream()
+                            .filter(member -> !now.contains(member))
+                            .toList(),
                     now.stream().filter(member -> !wanted.contains(member)).toList()));
         }
         // a difference depends on who is there, so a repeated call may differ and must not pass for the first one
@@ -187,8 +190,7 @@ class CarryOut {
     }
 
     private void awaitCopies(long id) {
-        List<BuildStep> copies =
-                steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.UNDER_WAY, Limit.unlimited());
+        List<BuildStep> copies = steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.UNDER_WAY, Limit.unlimited());
         for (BuildStep copy : copies) {
             while (!lms.isCopied(copy.job().orElseThrow())) {
                 pause();

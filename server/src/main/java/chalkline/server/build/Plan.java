@@ -115,7 +115,8 @@ final class Plan {
         rows.forEach(row -> add(row, Verb.SHELL, "shell " + row.code(), put(row)));
         for (ProofRow row : rows) {
             String template = row.value(Setting.TEMPLATE);
-            boolean copies = row.action() == Action.BUILD && !Set.of("none", "previous", "").contains(template);
+            boolean copies = row.action() == Action.BUILD
+                    && !Set.of("none", "previous", "").contains(template);
             if (copies) {
                 add(row, Verb.COPY, "outline from " + template, new Lms.Copy(row.key(), template));
             }
@@ -130,7 +131,9 @@ final class Plan {
 
     private static String people(ProofRow row) {
         int instructors = row.instructors().size();
-        return instructors + (instructors == 1 ? " instructor, " : " instructors, ") + row.students()
+        return instructors
+                + (instructors == 1 ? " instructor, " : " instructors, ")
+                + row.students()
                 + (row.students() == 1 ? " student" : " students");
     }
 

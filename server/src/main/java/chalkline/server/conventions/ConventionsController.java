@@ -42,7 +42,10 @@ class ConventionsController {
 
     record Vocabulary(List<SettingView> settings, List<TokenView> tokens, List<String> modifiers) {}
 
-    record Keep(int basedOn, @Valid @NotNull LayerEdit edit, @NotNull String note) {}
+    record Keep(
+            int basedOn,
+            @Valid @NotNull LayerEdit edit,
+            @NotNull String note) {}
 
     /** The version that holds now. */
     @GetMapping

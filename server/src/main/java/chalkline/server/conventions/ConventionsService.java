@@ -117,11 +117,7 @@ public class ConventionsService {
 
     private About about(ConventionsVersion version) {
         return new About(
-                version.number(),
-                version.basedOn(),
-                version.keptAt(),
-                people.nameOf(version.keptBy()),
-                version.note());
+                version.number(), version.basedOn(), version.keptAt(), people.nameOf(version.keptBy()), version.note());
     }
 
     /** A version without its content. */

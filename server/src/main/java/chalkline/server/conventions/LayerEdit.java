@@ -25,8 +25,8 @@ public record LayerEdit(int layer, Map<String, @Nullable String> set) {
         Layer edited = conventions.layers().get(layer);
         for (Map.Entry<String, @Nullable String> entry : set.entrySet()) {
             Setting setting = Setting.named(entry.getKey())
-                    .orElseThrow(() -> new Refusal(
-                            "set." + entry.getKey(), 0, "There is no setting \"" + entry.getKey() + "\"."));
+                    .orElseThrow(() ->
+                            new Refusal("set." + entry.getKey(), 0, "There is no setting \"" + entry.getKey() + "\"."));
             String text = entry.getValue();
             edited = text == null ? edited.without(setting) : edited.with(setting, value(setting, text));
         }

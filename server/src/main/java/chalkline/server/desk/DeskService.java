@@ -114,7 +114,8 @@ public class DeskService {
                 .filter(shell -> !shell.closed())
                 .collect(Collectors.groupingBy(shell -> shell.term(), Collectors.counting()));
         return list.sessions().values().stream()
-                .filter(session -> !session.isSchoolYear() && list.termOf(session).equals(session))
+                .filter(session ->
+                        !session.isSchoolYear() && list.termOf(session).equals(session))
                 .map(session -> term(arrival, session, standing))
                 .sorted(Comparator.comparing((Term term) -> term.sections() == 0)
                         .thenComparing(Term::firstDay, Comparator.reverseOrder()))
@@ -155,9 +156,8 @@ public class DeskService {
         int layers = version == 0 ? 0 : conventions.version(version).layers().size();
         Optional<ProofKey> key = proofs.current(code);
         Optional<BuildViews.Build> build = builds.last(code);
-        Optional<Term> term = key.flatMap(k -> terms(k.arrival()).stream()
-                .filter(t -> t.code().equals(code))
-                .findFirst());
+        Optional<Term> term = key.flatMap(k ->
+                terms(k.arrival()).stream().filter(t -> t.code().equals(code)).findFirst());
         return new Line(
                 zone(),
                 term.orElse(null),

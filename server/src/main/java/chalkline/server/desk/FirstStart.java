@@ -51,7 +51,8 @@ class FirstStart implements ApplicationRunner {
     }
 
     private static Conventions first() throws IOException, FaultyFileException {
-        return Conventions.in(ZoneId.systemDefault()).withLayers(file("demo/first.yaml").layers());
+        return Conventions.in(ZoneId.systemDefault())
+                .withLayers(file("demo/first.yaml").layers());
     }
 
     private static Conventions file(String path) throws IOException, FaultyFileException {

@@ -67,8 +67,7 @@ public class HeldService {
     /** Looks at what changed in the LMS since the last look, and keeps it. */
     public void refresh() {
         Optional<HeldVersion> before = versions.findFirstByOrderByNumberDesc();
-        Lms.Changes changes =
-                lms.changedSince(before.map(HeldVersion::lmsMark).orElse(0L));
+        Lms.Changes changes = lms.changedSince(before.map(HeldVersion::lmsMark).orElse(0L));
         if (before.isPresent() && changes.shells().isEmpty()) {
             return;
         }
@@ -95,13 +94,11 @@ public class HeldService {
     private List<HeldShell> read(int version) {
         try (StatelessSession session = sessions.openStatelessSession()) {
             List<HeldShell> held = new ArrayList<>();
-            for (HeldRow row : session.createSelectionQuery(
-                            """
+            for (HeldRow row : session.createSelectionQuery("""
                             from HeldRow h where h.seen.version = (
                               select max(o.seen.version) from HeldRow o
                               where o.seen.shellId = h.seen.shellId and o.seen.version <= :version)
-                            order by h.seen.shellId""",
-                            HeldRow.class)
+                            order by h.seen.shellId""", HeldRow.class)
                     .setParameter("version", version)
                     .getResultList()) {
                 held.add(toCore(json.readValue(row.content(), Lms.StandingShell.class)));

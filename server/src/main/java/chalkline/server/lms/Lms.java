@@ -52,7 +52,10 @@ public interface Lms {
      * @param job what to ask about where the work goes on; else null
      */
     record Answer(
-            boolean done, @Nullable String refused, @Nullable String says, @Nullable Long job) {}
+            boolean done,
+            @Nullable String refused,
+            @Nullable String says,
+            @Nullable Long job) {}
 
     record CategoryPut(List<String> path) {}
 

@@ -57,7 +57,8 @@ class LmsHttp implements Lms {
                 HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
         JdkClientHttpRequestFactory requests = new JdkClientHttpRequestFactory(client);
         requests.setReadTimeout(settings.lms().timeout());
-        this.http = RestClient.builder().baseUrl(settings.lms().url().toString())
+        this.http = RestClient.builder()
+                .baseUrl(settings.lms().url().toString())
                 .requestFactory(requests)
                 .build();
         this.pace = RateLimiter.of(
@@ -111,8 +112,7 @@ class LmsHttp implements Lms {
 
     @Override
     public List<Member> people(String key) {
-        return call(() ->
-                http.get().uri("/shells/{key}/people", key).retrieve().body(MEMBERS));
+        return call(() -> http.get().uri("/shells/{key}/people", key).retrieve().body(MEMBERS));
     }
 
     @Override
@@ -178,8 +178,7 @@ class LmsHttp implements Lms {
             }
             return answer;
         } catch (HttpServerErrorException | HttpClientErrorException.TooManyRequests e) {
-            throw new LmsUnavailable(
-                    "The LMS answered " + e.getStatusCode().value() + " " + ATTEMPTS + " times.", e);
+            throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + " " + ATTEMPTS + " times.", e);
         } catch (ResourceAccessException e) {
             throw new LmsUnavailable("The LMS does not answer.", e);
         } catch (CallNotPermittedException e) {

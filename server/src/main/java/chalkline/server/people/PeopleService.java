@@ -56,8 +56,7 @@ public class PeopleService implements UserDetailsService {
 
     /** The login of whoever is at it; {@code chalkline} for the program itself. */
     public static String currentLogin() {
-        Authentication authentication =
-                SecurityContextHolder.getContext().getAuthentication();
+        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
         return authentication == null ? "chalkline" : authentication.getName();
     }
 

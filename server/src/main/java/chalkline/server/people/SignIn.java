@@ -34,12 +34,14 @@ class SignIn {
                         .loginPage("/")
                         .successHandler((request, response, authentication) -> response.setStatus(204))
                         .failureHandler((request, response, exception) -> response.setStatus(401)))
-                .logout(logout ->
-                        logout.logoutUrl("/api/sign-out").logoutSuccessHandler(new HttpStatusReturningLogoutSuccessHandler()))
-                .exceptionHandling(
-                        handling -> handling.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
-                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(
-                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")));
+                .logout(logout -> logout.logoutUrl("/api/sign-out")
+                        .logoutSuccessHandler(new HttpStatusReturningLogoutSuccessHandler()))
+                .exceptionHandling(handling ->
+                        handling.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .headers(
+                        headers -> headers.contentSecurityPolicy(
+                                policy -> policy.policyDirectives(
+                                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")));
         return http.build();
     }
 }

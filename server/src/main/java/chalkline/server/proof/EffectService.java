@@ -43,7 +43,8 @@ public class EffectService {
         ProofKey key = proofs.now(term);
         List<Section> sections = arrivals.sections(key.arrival(), term);
         return conventions.version(key.conventions()).layers().stream()
-                .map(layer -> (int) sections.stream().filter(layer.when()::matches).count())
+                .map(layer ->
+                        (int) sections.stream().filter(layer.when()::matches).count())
                 .toList();
     }
 
@@ -144,7 +145,9 @@ public class EffectService {
                 row -> row.snags().contains(Snag.CODE_DISTINGUISHED)
                         || row.snags().contains(Snag.CODE_NUMBERED)
                         || row.snags().contains(Snag.CODE_TAKEN));
-        kinds.put("topic", row -> lead(row).filter(section -> !section.topic().isEmpty()).isPresent());
+        kinds.put(
+                "topic",
+                row -> lead(row).filter(section -> !section.topic().isEmpty()).isPresent());
         kinds.put("accents", row -> row.title().chars().anyMatch(c -> c > 0xBF && c < 0x250));
         kinds.put("part of term", row -> lead(row).flatMap(Section::part).isPresent());
         kinds.put("nobody teaches", row -> row.instructors().isEmpty());

@@ -38,8 +38,7 @@ public class ProofService {
     /** The key of the proof that holds now; empty before the first list was kept. */
     @Readers
     public Optional<ProofKey> current(String term) {
-        return arrivals.current()
-                .map(arrival -> new ProofKey(term, arrival, conventions.current(), held.current()));
+        return arrivals.current().map(arrival -> new ProofKey(term, arrival, conventions.current(), held.current()));
     }
 
     /** The key of the proof that holds now, where there must be one. */
@@ -62,7 +61,6 @@ public class ProofService {
 
     /** The proof as it would be with other conventions; not kept in memory. */
     Proof with(ProofKey key, Conventions other) {
-        return Proof.of(
-                arrivals.sections(key.arrival(), key.term()), key.term(), other, held.shells(key.held()));
+        return Proof.of(arrivals.sections(key.arrival(), key.term()), key.term(), other, held.shells(key.held()));
     }
 }

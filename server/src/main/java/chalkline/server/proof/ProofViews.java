@@ -44,7 +44,8 @@ public final class ProofViews {
             String reference) {}
 
     /** Rows after a key, in the order of keys. */
-    public record Rows(String versions, List<Row> rows, @Nullable String next) {}
+    public record Rows(
+            String versions, List<Row> rows, @Nullable String next) {}
 
     /**
      * A step on the way to a value.

@@ -29,8 +29,7 @@ public class SheetService {
     private final ConventionsService conventions;
     private final HeldService held;
 
-    SheetService(
-            ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held) {
+    SheetService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held) {
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.conventions = conventions;
@@ -85,7 +84,8 @@ public class SheetService {
         List<ProofViews.Row> views = new ArrayList<>(page.size());
         page.forEach(row -> views.add(view(row)));
         boolean more = from + page.size() < rows.size();
-        return new ProofViews.Rows(versions, views, more ? page.get(page.size() - 1).key() : null);
+        return new ProofViews.Rows(
+                versions, views, more ? page.get(page.size() - 1).key() : null);
     }
 
     private static int indexAfter(List<ProofRow> rows, String after) {
@@ -93,7 +93,9 @@ public class SheetService {
         int high = rows.size();
         while (low < high) {
             int middle = (low + high) >>> 1;
-            if (chalkline.core.naming.Text.BY_CODE_POINT.compare(rows.get(middle).key(), after) <= 0) {
+            if (chalkline.core.naming.Text.BY_CODE_POINT.compare(
+                            rows.get(middle).key(), after)
+                    <= 0) {
                 low = middle + 1;
             } else {
                 high = middle;

@@ -109,7 +109,8 @@ public class WhyService {
     }
 
     private static List<ProofViews.Fact> facts(Setting setting, Shell shell) {
-        if (setting.kind() != Kind.PATTERN || shell.settings().get(setting).text().isEmpty()) {
+        if (setting.kind() != Kind.PATTERN
+                || shell.settings().get(setting).text().isEmpty()) {
             return List.of();
         }
         Pattern pattern = shell.settings().get(setting).pattern();

@@ -50,15 +50,11 @@ public final class Campus {
         campus.courses();
         campus.people();
         // the campus is the same every term; its timetable is not
-        Timetable timetable = new Timetable(campus, new Random(seed * 31 + term.id().hashCode()), term);
+        Timetable timetable =
+                new Timetable(campus, new Random(seed * 31 + term.id().hashCode()), term);
         timetable.fill();
         return new RegistrarList(
-                Terms.all(),
-                campus.orgs,
-                campus.courses,
-                timetable.classes(),
-                campus.people,
-                timetable.enrollments());
+                Terms.all(), campus.orgs, campus.courses, timetable.classes(), campus.people, timetable.enrollments());
     }
 
     CampusSize size() {
@@ -127,7 +123,10 @@ public final class Campus {
             String number = Integer.toString(numbers.get(i % numbers.size()));
             String matter = pick(department.matters());
             boolean overLong = random.nextInt(60) == 0;
-            course(department, number, pick(overLong ? Words.LONG_SHAPES : Words.SHAPES).formatted(matter));
+            course(
+                    department,
+                    number,
+                    pick(overLong ? Words.LONG_SHAPES : Words.SHAPES).formatted(matter));
             made++;
             boolean hasLab = Integer.parseInt(number) < 400 && random.nextInt(7) == 0;
             if (hasLab && made < count) {
@@ -159,14 +158,8 @@ public final class Campus {
         String given = pick(Words.GIVEN);
         String family = pick(Words.FAMILY_START) + pick(Words.FAMILY_END);
         String username = letter.toLowerCase(java.util.Locale.ROOT) + (10_000 + i);
-        Person person = new Person(
-                id,
-                enabled,
-                username,
-                given,
-                family,
-                letter + (700_000 + i),
-                username + "@skerrow.example");
+        Person person =
+                new Person(id, enabled, username, given, family, letter + (700_000 + i), username + "@skerrow.example");
         people.put(id, person);
         return person;
     }

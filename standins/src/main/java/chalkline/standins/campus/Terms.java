@@ -43,7 +43,6 @@ final class Terms {
 
     private static Session session(
             String id, String title, String type, String start, String end, String parent, String code) {
-        return new Session(
-                id, title, type, LocalDate.parse(start), Optional.of(LocalDate.parse(end)), parent, code);
+        return new Session(id, title, type, LocalDate.parse(start), Optional.of(LocalDate.parse(end)), parent, code);
     }
 }

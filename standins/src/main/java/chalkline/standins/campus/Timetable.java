@@ -109,7 +109,9 @@ final class Timetable {
         for (int i = 0; i + 1 < all.size() && crossLists < wanted; i++) {
             ListedClass a = all.get(i);
             ListedClass b = all.get((i + 7) % all.size());
-            boolean alone = a.crossList().isEmpty() && b.crossList().isEmpty() && !a.courseId().equals(b.courseId());
+            boolean alone = a.crossList().isEmpty()
+                    && b.crossList().isEmpty()
+                    && !a.courseId().equals(b.courseId());
             if (alone && random.nextInt(8) == 0 && a.sessionIds().equals(b.sessionIds())) {
                 String name = "X" + ++crossLists;
                 classes.put(a.id(), together(a, a, name));

@@ -97,8 +97,18 @@ final class Words {
     static final List<String> ROOMS = List.of("Pier", "Gull", "Anchor", "Quay", "Loft", "Kelp", "Beacon", "Slip");
 
     static final List<String> MEETS = List.of(
-            "MWF 08:30", "MWF 09:30", "MWF 10:30", "MWF 13:00", "TuTh 08:30", "TuTh 10:00", "TuTh 13:00", "TuTh 14:30",
-            "Mon 18:00", "Wed 18:00", "Thu 13:00", "Fri 09:00");
+            "MWF 08:30",
+            "MWF 09:30",
+            "MWF 10:30",
+            "MWF 13:00",
+            "TuTh 08:30",
+            "TuTh 10:00",
+            "TuTh 13:00",
+            "TuTh 14:30",
+            "Mon 18:00",
+            "Wed 18:00",
+            "Thu 13:00",
+            "Fri 09:00");
 
     private static Department department(String subject, String name, College college, String matters) {
         return new Department(subject, name, college, List.of(subject), List.of(matters.split(",")));

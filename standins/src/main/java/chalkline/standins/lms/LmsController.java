@@ -52,7 +52,9 @@ public class LmsController {
         long mark = shells.mark();
         int size = Math.min(limit, LARGEST_PAGE);
         List<Wire.Shell> items = shells.changedSince(since, after, size);
-        String next = items.size() < size ? null : Long.toString(items.get(items.size() - 1).id());
+        String next = items.size() < size
+                ? null
+                : Long.toString(items.get(items.size() - 1).id());
         return new Wire.Page<>(items, next, mark);
     }
 

@@ -141,10 +141,9 @@ class LmsSeed implements ApplicationRunner {
 
     private void people(RegistrarList list) {
         Map<String, Long> ids = new HashMap<>();
-        db.sql("select id, lead from shell where lead is not null")
-                .query(row -> {
-                    ids.put(row.getString("lead"), row.getLong("id"));
-                });
+        db.sql("select id, lead from shell where lead is not null").query(row -> {
+            ids.put(row.getString("lead"), row.getLong("id"));
+        });
         List<Object[]> rows = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (Enrollment enrollment : list.enrollments()) {

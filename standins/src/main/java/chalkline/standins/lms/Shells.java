@@ -62,8 +62,9 @@ class Shells {
                                 nextMark())
                         .update();
             } else {
-                db.sql("update shell set code = ?, code_folded = ?, title = ?, category = ?, opens = ?, closes = ?,"
-                                + " open = if(open_by_hand, open, ?), closed = false, settings = ?, mark = ? where shell_key = ?")
+                db.sql(
+                                "update shell set code = ?, code_folded = ?, title = ?, category = ?, opens = ?, closes = ?,"
+                                        + " open = if(open_by_hand, open, ?), closed = false, settings = ?, mark = ? where shell_key = ?")
                         .params(
                                 put.code(),
                                 Text.codeKey(put.code()),
@@ -105,12 +106,7 @@ class Shells {
         standing(rename.key());
         try {
             db.sql("update shell set shell_key = ?, code = ?, code_folded = ?, mark = ? where shell_key = ?")
-                    .params(
-                            rename.newKey(),
-                            rename.code(),
-                            Text.codeKey(rename.code()),
-                            nextMark(),
-                            rename.key())
+                    .params(rename.newKey(), rename.code(), Text.codeKey(rename.code()), nextMark(), rename.key())
                     .update();
         } catch (DuplicateKeyException e) {
             throw taken(rename.code());
@@ -198,10 +194,11 @@ class Shells {
     }
 
     List<Wire.Person> people(long shellId) {
-        return db.sql("select user_id, role, section from member where shell_id = ? order by role desc, user_id, section")
+        return db.sql(
+                        "select user_id, role, section from member where shell_id = ? order by role desc, user_id, section")
                 .param(shellId)
-                .query((row, n) -> new Wire.Person(
-                        row.getString("user_id"), row.getString("role"), row.getString("section")))
+                .query((row, n) ->
+                        new Wire.Person(row.getString("user_id"), row.getString("role"), row.getString("section")))
                 .list();
     }
 

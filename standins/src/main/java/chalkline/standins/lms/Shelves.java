@@ -56,7 +56,9 @@ class Shelves {
         return db.sql("select c.path, c.locked, (select count(*) from shell s where s.category = c.path) shells"
                         + " from category c order by c.path")
                 .query((row, n) -> new Wire.ListedCategory(
-                        List.of(row.getString("path").split(SEPARATOR)), row.getBoolean("locked"), row.getInt("shells")))
+                        List.of(row.getString("path").split(SEPARATOR)),
+                        row.getBoolean("locked"),
+                        row.getInt("shells")))
                 .list();
     }
 }

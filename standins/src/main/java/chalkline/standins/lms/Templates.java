@@ -24,9 +24,7 @@ final class Templates {
                                             new Item("quiz", "Safety check"))),
                             new Unit(
                                     "Sessions",
-                                    List.of(
-                                            new Item("file", "Session sheet"),
-                                            new Item("assignment", "Report"))))),
+                                    List.of(new Item("file", "Session sheet"), new Item("assignment", "Report"))))),
             new Template(
                     "tpl-seminar",
                     "Seminar with readings",

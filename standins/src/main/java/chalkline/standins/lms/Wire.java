@@ -17,7 +17,11 @@ final class Wire {
      * @param says the reason in a sentence
      * @param job what to ask for, where the work goes on
      */
-    record Answer(boolean done, @Nullable String refused, @Nullable String says, @Nullable Long job) {
+    record Answer(
+            boolean done,
+            @Nullable String refused,
+            @Nullable String says,
+            @Nullable Long job) {
         static Answer yes() {
             return new Answer(true, null, null, null);
         }
@@ -92,5 +96,8 @@ final class Wire {
      */
     record Page<T>(List<T> items, @Nullable String next, long mark) {}
 
-    record Trouble(@Nullable Integer latencyMillis, @Nullable Integer failNext, @Nullable Integer dropNext) {}
+    record Trouble(
+            @Nullable Integer latencyMillis,
+            @Nullable Integer failNext,
+            @Nullable Integer dropNext) {}
 }

@@ -1,0 +1,137 @@
+package chalkline.formats.conventions;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Setting;
+import chalkline.formats.Fault;
+import chalkline.formats.FaultyFileException;
+import java.time.DayOfWeek;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ConventionsReaderTest {
+    private static final String WHOLE = """
+            chalkline: 1
+            zone: America/Halifax          # IANA time zone of the campus
+            weekStart: SUNDAY
+            limits: {code: 50, title: 100}
+            breaks:
+              27SP: [{name: Mid-term break, from: 2027-02-15, to: 2027-02-19}]
+            crossListing: {allow: any, lead: lowest, foldAt: 3}
+            moves:
+              - {when: {subject: MARB}, to: BIOS, since: 27SP}
+            layers:
+              - name: Whole campus
+                fix: [uploadLimitMB]
+                set:
+                  code: "{term.code}-{label:slug}"
+                  opens: term.start - 7d 08:00
+                  open: yes
+                  uploadLimitMB: "20"
+                  entry: [roster, code]
+              - name: Graduate seminars
+                when: {level: 500-799, tag: [seminar, "001"]}
+                set: {layout: units, units: 6}
+            overrides:
+              - {section: 001, set: {title: "Field School on the Flats"}}
+            crossLists:
+              - {id: x1, lead: cl-2001, joined: [cl-2002, 007], approved: true}
+            """;
+
+    private static List<String> faults(String yaml) {
+        FaultyFileException e =
+                catchThrowableOfType(FaultyFileException.class, () -> ConventionsReader.read("c.yaml", yaml));
+        assertThat(e).as("the file is refused").isNotNull();
+        return e.faults().stream().map(Fault::toString).toList();
+    }
+
+    @Test
+    void readsAllOfIt() throws Exception {
+        Conventions read = ConventionsReader.read("c.yaml", WHOLE);
+        assertThat(read.zone().getId()).isEqualTo("America/Halifax");
+        assertThat(read.weekStart()).isEqualTo(DayOfWeek.SUNDAY);
+        assertThat(read.limits()).isEqualTo(new Conventions.Limits(50, 100));
+        assertThat(read.breaks().get("27SP")).hasSize(1);
+        assertThat(read.crossListing())
+                .isEqualTo(new CrossListing(CrossListing.Allow.ANY, CrossListing.Lead.LOWEST, 3));
+        assertThat(read.moves()).hasSize(1);
+        assertThat(read.layers()).hasSize(2);
+        assertThat(read.layers().get(0).set().get(Setting.OPEN).text()).isEqualTo("yes");
+        assertThat(read.layers().get(0).set().get(Setting.ENTRY).items()).containsExactly("roster", "code");
+        assertThat(read.overrides().get(0).section()).isEqualTo("001");
+        assertThat(read.crossLists().get(0).joined()).containsExactly("cl-2002", "007");
+        assertThat(read.crossLists().get(0).approved()).isTrue();
+    }
+
+    @Test
+    void writesWhatReadsBackEqual() throws Exception {
+        Conventions read = ConventionsReader.read("c.yaml", WHOLE);
+        String written = ConventionsWriter.write(read);
+        Conventions back = ConventionsReader.read("back.yaml", written);
+        assertThat(ConventionsWriter.write(back)).isEqualTo(written);
+        assertThat(back.layers().get(1).when().conditions())
+                .isEqualTo(read.layers().get(1).when().conditions());
+        assertThat(back.layers().get(0).set()).isEqualTo(read.layers().get(0).set());
+        assertThat(back.overrides()).isEqualTo(read.overrides());
+        assertThat(back.crossLists()).isEqualTo(read.crossLists());
+        assertThat(back.breaks()).isEqualTo(read.breaks());
+    }
+
+    @Test
+    void onlyTwoKeysAreRequired() throws Exception {
+        assertThat(ConventionsReader.read("c.yaml", "{chalkline: 1, zone: UTC}").layers())
+                .isEmpty();
+        assertThat(faults("{}")).hasSize(2);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "zone: America/Halifax|zone: Atlantis/Skerrow|c.yaml:2:7",
+                "weekStart: SUNDAY|weekStart: Sunday|c.yaml:3:12",
+                "limits: {code: 50|limits: {cod: 50|c.yaml:4:10",
+                "from: 2027-02-15|from: 2027-02-31|c.yaml:6:39",
+                "to: 2027-02-19|to: 2027-02-01|c.yaml:6:55",
+                "allow: any|allow: all|c.yaml:7:23",
+                "opens: term.start - 7d 08:00|opens: some day|c.yaml:15:14",
+                "open: yes|open: maybe|c.yaml:16:13",
+                "{level: 500-799,|{level: high,|c.yaml:20:19",
+                "layout: units,|layuot: units,|c.yaml:21:11",
+                "layout: units,|units: 5,|c.yaml:21:21",
+                "section: 001|sektion: 001|c.yaml:23:6",
+                "fix: [uploadLimitMB]|fix: [uploadLimit]|c.yaml:12:11",
+                "{id: x1,|{|c.yaml:25:5",
+                "approved: true|approved: 1|c.yaml:25:63"
+            })
+    void saysWhereAFaultIs(String from, String to, String place) {
+        assertThat(WHOLE).contains(from);
+        assertThat(faults(WHOLE.replaceFirst(java.util.regex.Pattern.quote(from), to)))
+                .anyMatch(fault -> fault.startsWith(place + ": "));
+    }
+
+    @Test
+    void findsAllFaultsInOnePass() {
+        assertThat(faults("chalkline: 2\nzone: x\nlayer: []\nzone: UTC\n")).hasSize(4);
+    }
+
+    @Test
+    void textThatIsNoYamlIsRefusedWithItsPlace() {
+        assertThat(faults("chalkline: 1\nzone: [UTC\n"))
+                .singleElement()
+                .asString()
+                .startsWith("c.yaml:");
+        assertThat(faults("")).containsExactly("c.yaml:1:1: the file is empty");
+    }
+
+    @Test
+    void patternsSayTheirColumn() {
+        assertThat(faults("{chalkline: 1, zone: UTC, layers: [{set: {title: \"a {titel}\"}}]}"))
+                .containsExactly("c.yaml:1:50: title: column 4 of the pattern: there is no token named \"titel\"");
+    }
+}

@@ -1,0 +1,196 @@
+package chalkline.formats.oneroster;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.formats.Fault;
+import chalkline.formats.FaultyFileException;
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class OneRosterReaderTest {
+    @TempDir
+    Path folder;
+
+    private List<String> faults(Bundles bundle) {
+        return faultsAt(bundle.folder(folder));
+    }
+
+    private static List<String> faultsAt(Path path) {
+        FaultyFileException e = catchThrowableOfType(FaultyFileException.class, () -> OneRosterReader.read(path));
+        assertThat(e).as("the list is refused").isNotNull();
+        return e.faults().stream().map(OneRosterReaderTest::place).toList();
+    }
+
+    private static String place(Fault fault) {
+        return fault.file() + ":" + fault.line() + ":" + fault.column();
+    }
+
+    @Test
+    void readsARightListFromAFolderAndFromAZip() throws Exception {
+        RegistrarList list = OneRosterReader.read(new Bundles().folder(folder));
+        assertThat(list.classes()).containsOnlyKeys("k1");
+        assertThat(list.people()).containsOnlyKeys("u1", "u2");
+        assertThat(list.people().get("u1")).isEqualTo(new Person("u1", true, "u1", "Zoë", "Åsström", "", ""));
+        assertThat(list.people().get("u2").enabled()).isFalse();
+        assertThat(list.enrollments()).extracting("id").containsExactly("e1", "e2");
+        assertThat(list.term("27SP")).isPresent();
+        assertThat(OneRosterReader.read(new Bundles().zip(folder, ""))).isEqualTo(list);
+        assertThat(OneRosterReader.read(new Bundles().zip(folder, "export/"))).isEqualTo(list);
+    }
+
+    @Test
+    void columnsMayComeInAnyOrderWithOthersBetweenAndAMark() throws Exception {
+        Bundles bundle = new Bundles()
+                .with(
+                        "courses.csv",
+                        "\uFEFForgSourcedId,metadata.x,courseCode,title,status,sourcedId\nocea,,OCEA 210,\"Ti,\"\"des\",,c1\n\n");
+        assertThat(OneRosterReader.read(bundle.folder(folder))
+                        .courses()
+                        .get("c1")
+                        .title())
+                .isEqualTo("Ti,\"des");
+    }
+
+    @Test
+    void linesMayEndAnyWayAndFieldsMayHoldLines() throws Exception {
+        // source: RFC 4180, section 2, rules 2, 6 and 7
+        Bundles bundle = new Bundles()
+                .with("courses.csv", "sourcedId,status,title,courseCode,orgSourcedId\rc1,,\"a\nb\",\"X\"\"Y\",ocea");
+        RegistrarList list = OneRosterReader.read(bundle.folder(folder));
+        assertThat(list.courses().get("c1").title()).isEqualTo("a\nb");
+        assertThat(list.courses().get("c1").courseCode()).isEqualTo("X\"Y");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "academicSessions.csv,2027-01-04,2027-02-30,academicSessions.csv:3:startDate",
+        "academicSessions.csv,2027-04-23,2026-12-31,academicSessions.csv:3:endDate",
+        "academicSessions.csv,',y,2027,27SP',',z,2027,27SP',academicSessions.csv:3:parentSourcedId",
+        "orgs.csv,'OCEA,sea','OCEA,land',orgs.csv:3:parentSourcedId",
+        "courses.csv,'210,ocea','210,',courses.csv:2:orgSourcedId",
+        "courses.csv,'210,ocea','210,nowhere',courses.csv:2:orgSourcedId",
+        "classes.csv,'ocea,t,','ocea,\"t,x\",',classes.csv:2:termSourcedIds",
+        "classes.csv,'ocea,t,','ocea,\",\",',classes.csv:2:termSourcedIds",
+        "enrollments.csv,',2027-01-04,',',4 Jan 2027,',enrollments.csv:3:beginDate",
+        "enrollments.csv,'e2,active,k1','e2,active,k7',enrollments.csv:3:classSourcedId",
+        "enrollments.csv,'e2,active','e1,active',enrollments.csv:3:sourcedId",
+        "enrollments.csv,'u2,student','u2,',enrollments.csv:3:role",
+        "manifest.csv,1.1,1.2,manifest.csv:2:value",
+        "manifest.csv,bulk,delta,manifest.csv:3:value",
+        "users.csv,'u2,active,false','u2,active',users.csv:3:1"
+    })
+    void saysWhereAFaultIs(String file, String from, String to, String place) {
+        assertThat(faults(new Bundles().changed(file, from, to))).contains(place);
+    }
+
+    @Test
+    void findsAllFaultsInOnePassInTheOrderOfFilesAndLines() {
+        Bundles bundle = new Bundles()
+                .without("users.csv")
+                .changed("courses.csv", "210,ocea", "210,nowhere")
+                .changed("orgs.csv", "OCEA,sea", "OCEA,land")
+                .changed("enrollments.csv", "e2,active", "e1,active");
+        assertThat(faults(bundle))
+                .containsExactly(
+                        "orgs.csv:3:parentSourcedId",
+                        "courses.csv:2:orgSourcedId",
+                        "users.csv:1:1",
+                        "enrollments.csv:3:sourcedId",
+                        "enrollments.csv:5:beginDate");
+    }
+
+    @Test
+    void whatRefersToABrokenRowIsNoFaultOfItsOwn() {
+        assertThat(faults(new Bundles().changed("courses.csv", "210,ocea", "210,ocea,more")))
+                .containsExactly("courses.csv:2:1");
+        assertThat(faults(new Bundles().changed("courses.csv", "210,ocea", "210,")))
+                .containsExactly("courses.csv:2:orgSourcedId");
+    }
+
+    @Test
+    void missingColumnsAreNamed() {
+        assertThat(faults(new Bundles().changed("classes.csv", "termSourcedIds", "terms")))
+                .containsExactly("classes.csv:1:termSourcedIds");
+    }
+
+    @Test
+    void termsWithOneCodeAreAFaultAtTheLaterRow() {
+        Bundles bundle = new Bundles()
+                .changed("academicSessions.csv", "27SP\r\n", "27SP\r\nt2,active,Other,term,2027-05-01,,,2027,27SP\r\n");
+        assertThat(faults(bundle)).containsExactly("academicSessions.csv:4:metadata.code");
+    }
+
+    @Test
+    void brokenQuotingIsAFaultAtItsRecord() {
+        // source: RFC 4180, section 2, rules 5 to 7
+        assertThat(faults(new Bundles().changed("courses.csv", "Tides", "\"Tides\" and more")))
+                .containsExactly("courses.csv:2:1");
+        assertThat(faults(new Bundles().changed("courses.csv", "Tides", "\"Tides")))
+                .containsExactly("courses.csv:2:1");
+    }
+
+    @Test
+    void aBareQuoteInsideAFieldIsText() throws Exception {
+        Bundles bundle = new Bundles().changed("courses.csv", "Tides", "6\" Tides");
+        assertThat(OneRosterReader.read(bundle.folder(folder))
+                        .courses()
+                        .get("c1")
+                        .title())
+                .isEqualTo("6\" Tides");
+    }
+
+    @Test
+    void anotherEncodingIsAFaultAtItsLine() {
+        byte[] latin1 = "sourcedId,status,title,courseCode,orgSourcedId\r\nc1,,Caf\u00e9,X,ocea\r\n"
+                .getBytes(StandardCharsets.ISO_8859_1);
+        assertThat(faults(new Bundles().with("courses.csv", latin1))).containsExactly("courses.csv:2:1");
+    }
+
+    @Test
+    void aWebPageInsteadOfAZipIsSaidToBeOne() throws Exception {
+        Path page = folder.resolve("list.zip");
+        Files.writeString(page, "<!DOCTYPE html><html>Sign in</html>");
+        FaultyFileException e = catchThrowableOfType(FaultyFileException.class, () -> OneRosterReader.read(page));
+        assertThat(e.faults().get(0))
+                .hasToString(
+                        "list.zip:1:1: this is no zip file; it is a web page, as a sign-in or an error page would be");
+    }
+
+    @Test
+    void namesThatLeadOutOfTheZipAreRefused() throws Exception {
+        assertThat(faultsAt(new Bundles().zip(folder, "../"))).containsExactly("list.zip:1:1");
+    }
+
+    @Test
+    void filesThatUnpackBeyondMeasureAreRefused() throws Exception {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
+            zip.putNextEntry(new ZipEntry("manifest.csv"));
+            byte[] blank = "\r\n".repeat(32 * 1024).getBytes(StandardCharsets.UTF_8);
+            for (int i = 0; i < 1600; i++) {
+                zip.write(blank);
+            }
+            zip.closeEntry();
+        }
+        Path bomb = Files.write(folder.resolve("list.zip"), bytes.toByteArray());
+        assertThat(faultsAt(bomb)).contains("manifest.csv:1:1");
+    }
+
+    @Test
+    void overLongFieldsAreRefused() {
+        assertThat(faults(new Bundles().changed("courses.csv", "Tides", "x".repeat(70_000))))
+                .containsExactly("courses.csv:2:1");
+    }
+}

@@ -36,11 +36,11 @@ final class Bundle implements AutoCloseable {
         this.archive = archive;
     }
 
-    static Bundle open(Path path) throws IOException, FaultyFileException {
+    /** Opens what stands at a path; faults of it as a whole carry the given name. */
+    static Bundle open(Path path, String name) throws IOException, FaultyFileException {
         if (Files.isDirectory(path)) {
             return folder(path);
         }
-        String name = String.valueOf(path.getFileName());
         if (!Files.isReadable(path)) {
             throw refused(name, "the file is not there or can't be read");
         }

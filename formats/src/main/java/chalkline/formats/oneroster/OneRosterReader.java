@@ -58,7 +58,16 @@ public final class OneRosterReader {
      * @throws FaultyFileException with every fault, by file in the order of the standard, then by line
      */
     public static RegistrarList read(Path path) throws IOException, FaultyFileException {
-        try (Bundle bundle = Bundle.open(path)) {
+        return read(path, String.valueOf(path.getFileName()));
+    }
+
+    /**
+     * Reads the list at a path that is not known by its own name.
+     *
+     * @param name what faults of the bundle as a whole call it
+     */
+    public static RegistrarList read(Path path, String name) throws IOException, FaultyFileException {
+        try (Bundle bundle = Bundle.open(path, name)) {
             return new OneRosterReader(bundle).read();
         }
     }

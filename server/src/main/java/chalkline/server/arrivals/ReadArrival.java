@@ -80,7 +80,7 @@ class ReadArrival {
                 if (before.isPresent() && hash.equals(before.get().contentHash())) {
                     settle(id, "list was the same", same -> same.same(before.get()));
                 } else {
-                    keep(id, OneRosterReader.read(file), hash);
+                    keep(id, OneRosterReader.read(file, arrival.fileName()), hash);
                 }
             } finally {
                 Files.delete(file);

@@ -1,0 +1,301 @@
+package chalkline.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Section;
+import chalkline.core.arrivals.Sections;
+import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.server.Client;
+import chalkline.server.RunningSystem;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.OffsetDateTime;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * The first term of an administrator in a real browser, by keyboard: the list arrives, a pattern is changed, the proof is
+ * read and built, and 1,200 shells stand in the LMS. The tests are the stages of one walk.
+ */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class FirstTermTest {
+    private static RunningSystem system;
+    private static Browser browser;
+    private static Page page;
+
+    @BeforeAll
+    static void start() {
+        system = RunningSystem.inProcesses(1200);
+        browser = new Browser(system.address());
+        page = browser.page;
+    }
+
+    @AfterAll
+    static void stop() {
+        browser.close();
+        system.close();
+    }
+
+    private static Locator heading(String text) {
+        return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(text))
+                .first();
+    }
+
+    private static Locator button(String text) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(text))
+                .first();
+    }
+
+    /** Nothing wrong in axe's eyes, nothing on the console. */
+    private static void assertSound() {
+        assertThat(browser.axe()).isEmpty();
+        assertThat(browser.errors()).isEmpty();
+    }
+
+    @Test
+    @Order(1)
+    void signsInAndFetchesTheList() {
+        page.navigate("/");
+        page.getByLabel("Name").fill("abara");
+        page.getByLabel("Password").fill("wrong");
+        page.keyboard().press("Enter");
+        page.getByText("Nobody has this name with this password.").waitFor();
+        assertThat(browser.axe()).isEmpty();
+        page.getByLabel("Password").fill("chalk");
+        page.keyboard().press("Enter");
+        heading("Desk").waitFor();
+        page.getByText("Nothing has come in yet").waitFor();
+        assertSound();
+
+        button("Fetch the registrar's list").press("Enter");
+        heading("What the registrar's list brought").waitFor();
+        page.getByText("All of it").waitFor();
+        assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("All of it"))
+                        .innerText())
+                .contains("1,200");
+        page.getByText("Term").first().waitFor();
+        assertSound();
+    }
+
+    @Test
+    @Order(2)
+    void changesAPatternAndSeesWhatItDoes() {
+        page.keyboard().press("2");
+        heading("1 Whole campus").waitFor();
+        page.getByText("On the hardest sections of this layer").waitFor();
+        button("4 Design and Making").press("Enter");
+        heading("4 Design and Making").waitFor();
+        Locator title = page.getByLabel("title", new Page.GetByLabelOptions().setExact(true));
+        title.fill("{label} {titel}");
+        page.getByText("Column 10: there is no token named").waitFor();
+        assertThat(button("Keep").isDisabled()).isTrue();
+        assertThat(browser.axe()).isEmpty();
+        title.fill("{label} {title} · {term.name}");
+        heading("Would change 55 shells").waitFor();
+        assertThat(page.getByLabel("What it would change").innerText()).contains("· Spring 2027");
+        assertSound();
+        title.press("Escape");
+        button("Keep").press("Enter");
+        page.getByText("Version 2, N. Abara").waitFor();
+    }
+
+    @Test
+    @Order(3)
+    void readsTheProofByKeyboard() {
+        page.keyboard().press("5");
+        Locator sheet = page.getByRole(AriaRole.GRID);
+        page.getByText("1,200 rows").waitFor();
+        assertSound();
+        sheet.focus();
+        page.keyboard().press("End");
+        page.keyboard().press("Home");
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("Space");
+        page.getByText("1,200 rows, 1 marked").waitFor();
+        page.getByText("Every value, and why").waitFor();
+        page.keyboard().press("Enter");
+        assertThat(page.evaluate("document.activeElement.id")).isEqualTo("margin");
+        assertSound();
+        page.keyboard().press("Escape");
+        assertThat(page.evaluate("document.activeElement.id")).isEqualTo("sheet");
+        page.keyboard().press("Space");
+        page.keyboard().press("/");
+        page.keyboard().type("wood 136");
+        Locator counted = page.getByText(java.util.regex.Pattern.compile("^\\s*\\d rows?\\s*$"))
+                .first();
+        counted.waitFor();
+        assertThat(page.url()).contains("q=wood+136");
+        page.keyboard().press("Escape");
+        page.getByText("1,200 rows").waitFor();
+        page.getByLabel("with snag").selectOption("no-instructor");
+        page.waitForFunction("() => !document.body.innerText.includes('1,200 rows')");
+        assertThat(page.url()).contains("snag=no-instructor");
+        page.getByLabel("with snag").selectOption("");
+        page.getByLabel("Rows", new Page.GetByLabelOptions().setExact(true)).selectOption("action");
+        page.getByRole(AriaRole.GRIDCELL, new Page.GetByRoleOptions().setName("build"))
+                .first()
+                .waitFor();
+        page.getByLabel("Rows", new Page.GetByLabelOptions().setExact(true)).selectOption("department");
+    }
+
+    @Test
+    @Order(4)
+    void goesFromTheMarginToTheLayerThatATitleCameFrom() {
+        page.keyboard().press("Escape");
+        page.getByRole(AriaRole.GRID).focus();
+        page.keyboard().press("Home");
+        page.getByText("Every value, and why").waitFor();
+        page.keyboard().press("e");
+        heading("1 Whole campus").waitFor();
+        assertThat(page.evaluate("document.activeElement.id")).isEqualTo("field-title");
+        page.keyboard().press("Escape");
+        page.goBack();
+        page.getByText("1,200 rows").waitFor();
+    }
+
+    @Test
+    @Order(5)
+    void buildsAllOfIt() {
+        button("Build 1,200 shells").press("Enter");
+        heading("Building 1,200 shells").waitFor();
+        assertThat(browser.axe()).isEmpty();
+        heading("1,200 shells stand as planned").waitFor();
+        assertSound();
+        page.keyboard().press("5");
+        button("Nothing to build").waitFor();
+        assertThat(button("Nothing to build").isDisabled()).isTrue();
+    }
+
+    @Test
+    @Order(6)
+    void everyShellStandsInTheLmsAsTheListAndTheConventionsSay() throws Exception {
+        Map<String, Standing> standing = standing();
+        RegistrarList list = list();
+        List<Section> sections = Sections.ofTerm(list, list.term("27SP").orElseThrow());
+        assertThat(standing.keySet()).hasSize(1200);
+        Set<String> codes = new HashSet<>();
+        for (Section section : sections) {
+            Standing shell = standing.get("s:" + section.id());
+            String name = section.code().subject()
+                    + (section.code().number().isEmpty()
+                            ? ""
+                            : " " + section.code().number()) + "-" + section.label();
+            assertThat(shell).as(section.id()).isNotNull();
+            assertThat(shell.json.get("title").asString()).as(section.id()).startsWith(name + " ");
+            assertThat(shell.json.get("code").asString())
+                    .startsWith("27sp-" + section.code().subject().toLowerCase(java.util.Locale.ROOT));
+            assertThat(codes.add(shell.json.get("code").asString()))
+                    .as("unique %s", shell.json.get("code"))
+                    .isTrue();
+            assertThat(shell.json.get("category").get(0).asString())
+                    .isEqualTo(section.college().name());
+            assertThat(shell.json.get("category").get(1).asString())
+                    .isEqualTo(section.department().name());
+            assertThat(shell.json.get("term").asString()).isEqualTo("27SP");
+            // common practice, no source: a built shell is closed to students until someone opens it
+            assertThat(shell.json.get("open").asBoolean()).isFalse();
+            assertThat(OffsetDateTime.parse(shell.json.get("opens").asString()).toLocalDate())
+                    .isEqualTo(section.days().first().minusDays(7));
+            assertThat(OffsetDateTime.parse(shell.json.get("closes").asString()).toLocalDate())
+                    .isEqualTo(section.days().last().orElseThrow().plusDays(14));
+            JsonNode settings = shell.json.get("settings");
+            assertThat(settings.get("uploadLimitMB").asString()).isEqualTo("20");
+            assertThat(settings.get("footer").asString()).isEqualTo("Skerrow University");
+            boolean sea = section.college().code().equals("SEA");
+            assertThat(settings.get("look").asString()).isEqualTo(sea ? "tide" : "");
+            boolean seminar = section.code().level().orElse(0) >= 500;
+            boolean making = section.department().code().equals("DSGN");
+            boolean ownPace = section.tags().contains("own pace");
+            String layout = seminar ? "discussion" : making || ownPace ? "units" : "weeks";
+            assertThat(settings.get("layout").asString()).as(section.id()).isEqualTo(layout);
+            String units = making
+                    ? "10"
+                    : ownPace
+                            ? "8"
+                            : section.part().isEmpty()
+                                    ? "15"
+                                    : section.days().first().getMonthValue() == 1 ? "7" : "8";
+            assertThat(settings.get("units").asString()).as(section.id()).isEqualTo(units);
+            assertThat(shell.json.get("sections")).hasSize(1);
+            assertThat(shell.json.get("lead").asString()).isEqualTo(section.id());
+            assertThat(shell.people).as(section.id()).isEqualTo(people(section));
+        }
+    }
+
+    private static Set<String> people(Section section) {
+        Set<String> people = new TreeSet<>();
+        section.instructors().stream().map(Person::id).forEach(id -> people.add("instructor " + id));
+        section.students().stream().map(Person::id).forEach(id -> people.add("student " + id));
+        return people;
+    }
+
+    private record Standing(JsonNode json, Set<String> people) {}
+
+    /** What the LMS says of itself. Its rate limit is kept to by asking a few times a second only. */
+    private static Map<String, Standing> standing() throws InterruptedException {
+        Client lms = Client.anonymous(system.standIns());
+        Map<String, Standing> standing = new HashMap<>();
+        String after = "0";
+        while (after != null) {
+            JsonNode page = lms.get("/lms/api/shells?limit=200&after=" + after).json();
+            for (JsonNode shell : page.get("items")) {
+                if (shell.get("term").asString().equals("27SP")) {
+                    String key = shell.get("key").asString();
+                    Set<String> people = new TreeSet<>();
+                    Client.Answer members = lms.get("/lms/api/shells/" + key + "/people");
+                    while (members.status() == 429) {
+                        Thread.sleep(100);
+                        members = lms.get("/lms/api/shells/" + key + "/people");
+                    }
+                    members.json()
+                            .forEach(one -> people.add(one.get("role").asString() + " "
+                                    + one.get("user").asString()));
+                    standing.put(key, new Standing(shell, people));
+                }
+            }
+            after = page.has("next") ? page.get("next").asString() : null;
+            Thread.sleep(50);
+        }
+        return standing;
+    }
+
+    private static RegistrarList list() throws Exception {
+        Path file = Files.createTempFile("list", ".zip");
+        Files.write(
+                file,
+                system.standIns()
+                        .resolve("/registrar/list")
+                        .toURL()
+                        .openStream()
+                        .readAllBytes());
+        RegistrarList list = OneRosterReader.read(file);
+        Files.delete(file);
+        return list;
+    }
+
+    @Test
+    @Order(7)
+    void theLmsShowsWhatStandsInIt() {
+        page.navigate(system.standIns() + "/lms");
+        assertThat(page.innerText("main")).contains("3600 shells");
+        page.getByText("Oceanography").first().click();
+        page.navigate(system.standIns() + "/lms/shell?key=s:cl-27SP-1");
+        assertThat(page.innerText("main")).contains("Settings", "Outline", "People", "shut to students");
+    }
+}

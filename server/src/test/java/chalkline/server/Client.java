@@ -1,0 +1,169 @@
+package chalkline.server;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A user of the API: keeps the session's cookies and sends the CSRF token, as the front end does. */
+public final class Client {
+    private static final JsonMapper JSON = new JsonMapper();
+    private static final Duration PATIENCE = Duration.ofSeconds(90);
+
+    private final URI server;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder()
+            .cookieHandler(cookies)
+            .connectTimeout(Duration.ofSeconds(5))
+            .build();
+
+    private Client(URI server) {
+        this.server = server;
+    }
+
+    /** What came back. */
+    public record Answer(int status, String text) {
+        public JsonNode json() {
+            return JSON.readTree(text);
+        }
+    }
+
+    public static Client anonymous(URI server) {
+        return new Client(server);
+    }
+
+    public static Client signedIn(URI server, String login) {
+        Client client = new Client(server);
+        client.get("/actuator/health");
+        Answer answer = client.send(
+                "POST",
+                "/api/sign-in",
+                "application/x-www-form-urlencoded",
+                ("username=" + login + "&password=chalk").getBytes(StandardCharsets.UTF_8));
+        if (answer.status() != 204) {
+            throw new IllegalStateException(login + " cannot sign in: " + answer);
+        }
+        client.get("/api/me");
+        return client;
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, null, null);
+    }
+
+    public Answer post(String path, String json) {
+        return send("POST", path, "application/json", json.getBytes(StandardCharsets.UTF_8));
+    }
+
+    public Answer put(String path, String type, byte[] body) {
+        return send("PUT", path, type, body);
+    }
+
+    public Answer put(String path, String json) {
+        return put(path, "application/json", json.getBytes(StandardCharsets.UTF_8));
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, null, null);
+    }
+
+    /** Sends a file as a form does. */
+    public Answer upload(String path, String name, byte[] content) {
+        String boundary = "chalk-boundary";
+        ByteArrayOutputStream body = new ByteArrayOutputStream();
+        body.writeBytes(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + name
+                        + "\"\r\nContent-Type: application/zip\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8));
+        body.writeBytes(content);
+        body.writeBytes(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
+        return send("POST", path, "multipart/form-data; boundary=" + boundary, body.toByteArray());
+    }
+
+    public Answer send(String method, String path, String type, byte[] body) {
+        HttpRequest.BodyPublisher publisher =
+                body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofByteArray(body);
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(server.resolve(path)).timeout(PATIENCE).method(method, publisher);
+        if (type != null) {
+            request.header("Content-Type", type);
+        }
+        cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .findFirst()
+                .ifPresent(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            return new Answer(response.statusCode(), response.body());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Asks until the answer is as wanted. */
+    public JsonNode until(String path, Predicate<JsonNode> wanted) {
+        return until(() -> get(path).json(), wanted);
+    }
+
+    private static JsonNode until(Supplier<JsonNode> ask, Predicate<JsonNode> wanted) {
+        Instant end = Instant.now().plus(PATIENCE);
+        JsonNode answer = ask.get();
+        while (!wanted.test(answer)) {
+            if (Instant.now().isAfter(end)) {
+                throw new IllegalStateException("still not so: " + answer);
+            }
+            try {
+                Thread.sleep(50);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+            answer = ask.get();
+        }
+        return answer;
+    }
+
+    /** Fetches the registrar's list and waits until it is read; the arrival. */
+    public JsonNode fetchList() {
+        return read(post("/api/arrivals/fetch", ""));
+    }
+
+    /** Waits until an arrival is read. */
+    public JsonNode read(Answer answer) {
+        long id = answer.json().get("id").asLong();
+        return until(
+                "/api/arrivals/" + id,
+                arrival -> !arrival.get("state").asString().equals("READING"));
+    }
+
+    /** Builds shells of the proof that holds now, all that can be if none is named, and waits for the end. */
+    public JsonNode build(String term, String... keys) {
+        String versions =
+                get("/api/terms/" + term + "/proof").json().get("versions").asString();
+        Answer started = post(
+                "/api/terms/" + term + "/builds",
+                JSON.writeValueAsString(java.util.Map.of("versions", versions, "keys", java.util.List.of(keys))));
+        if (started.status() != 202) {
+            throw new IllegalStateException("not started: " + started);
+        }
+        return ended(started.json().get("id").asLong());
+    }
+
+    /** Waits until a build has ended. */
+    public JsonNode ended(long build) {
+        return until("/api/builds/" + build, now -> !now.get("endedAt").isNull());
+    }
+}

@@ -1,0 +1,263 @@
+package chalkline.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.HttpURLConnection;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The whole system for tests: a schema of its own in the tests' MariaDB, the stand-ins as a process of their own, and the
+ * application in this JVM or as a process of its own.
+ */
+public final class RunningSystem implements AutoCloseable {
+    private static final String VERSION = "0.1.0";
+    private static final Duration PATIENCE = Duration.ofMinutes(2);
+
+    private final String schema = "chalkline_t" + Long.toString(System.nanoTime(), 36);
+    private final String lmsSchema = schema + "_lms";
+    private final List<Process> processes = new ArrayList<>();
+    private final int databasePort;
+    private final int standInsPort = freePort();
+    private final Map<String, Integer> servers = new HashMap<>();
+    private ConfigurableApplicationContext context;
+    private int port;
+
+    private RunningSystem() {
+        this.databasePort = database();
+    }
+
+    /** A system with a campus of so many sections, the application in this JVM. */
+    public static RunningSystem withSections(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, standInsSettings);
+        system.application();
+        system.await(system.standInsPort);
+        return system;
+    }
+
+    /** The demo's campus, everything in processes of its own. */
+    public static RunningSystem inProcesses(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, standInsSettings);
+        system.port = system.startServer("one").port();
+        system.await(system.standInsPort);
+        return system;
+    }
+
+    /** Where the application answers. */
+    public URI address() {
+        return URI.create("http://127.0.0.1:" + port);
+    }
+
+    /** Where the stand-ins answer. */
+    public URI standIns() {
+        return URI.create("http://127.0.0.1:" + standInsPort);
+    }
+
+    /** The application's beans, where it runs in this JVM. */
+    public <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
+    /** One of several beans of a type. */
+    public <T> T bean(String name, Class<T> type) {
+        return context.getBean(name, type);
+    }
+
+    public Client signedIn(String login) {
+        return Client.signedIn(address(), login);
+    }
+
+    /** An application process on the same database. */
+    public record Server(int port, Process process) {}
+
+    /** Starts one more application process on the same database. */
+    public Server startServer(String node) {
+        int its = freePort();
+        Map<String, String> settings = new HashMap<>(settings());
+        settings.put("PORT", Integer.toString(its));
+        settings.put("NODE", node);
+        Process process = start(root().resolve("server/target/server-" + VERSION + "-exec.jar"), settings, List.of());
+        await(its);
+        servers.put(node, its);
+        return new Server(its, process);
+    }
+
+    private Map<String, String> settings() {
+        return Map.of(
+                "DB_PORT",
+                Integer.toString(databasePort),
+                "DB_SCHEMA",
+                schema,
+                "LMS_SCHEMA",
+                lmsSchema,
+                "STANDINS_PORT",
+                Integer.toString(standInsPort),
+                "CHALKLINE_DEMO",
+                "true");
+    }
+
+    private void standIns(int sections, String... more) {
+        List<String> arguments = new ArrayList<>(List.of("--standins.sections=" + sections));
+        arguments.addAll(List.of(more));
+        start(root().resolve("standins/target/standins-" + VERSION + "-exec.jar"), settings(), arguments);
+    }
+
+    private void application() {
+        port = freePort();
+        Map<String, Object> properties = new HashMap<>(settings());
+        properties.put("PORT", port);
+        context = new SpringApplicationBuilder(ChalkLine.class)
+                .properties(properties)
+                .properties(
+                        "db-scheduler.heartbeat-interval=1s",
+                        "spring.jpa.properties.hibernate.generate_statistics=true")
+                .run();
+    }
+
+    private Process start(Path jar, Map<String, String> settings, List<String> arguments) {
+        if (!Files.exists(jar)) {
+            throw new IllegalStateException(jar + " is missing; run ./chalkline test, which builds it first");
+        }
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-Xmx1g",
+                "-XX:TieredStopAtLevel=1",
+                "-jar",
+                jar.toString()));
+        command.addAll(arguments);
+        Path log = root().resolve("run").resolve(schema + "-" + jar.getFileName() + ".log");
+        ProcessBuilder builder =
+                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
+        builder.environment().putAll(settings);
+        try {
+            Process process = builder.start();
+            processes.add(process);
+            return process;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void await(int its) {
+        Instant end = Instant.now().plus(PATIENCE);
+        while (!isHealthy(its)) {
+            boolean died = processes.stream().anyMatch(process -> !process.isAlive());
+            if (died || Instant.now().isAfter(end)) {
+                throw new IllegalStateException(
+                        "nothing answers on port " + its + "; see the logs in run/ of " + schema);
+            }
+            pause();
+        }
+    }
+
+    private static boolean isHealthy(int its) {
+        try {
+            HttpURLConnection call = (HttpURLConnection) URI.create("http://127.0.0.1:" + its + "/actuator/health")
+                    .toURL()
+                    .openConnection();
+            call.setConnectTimeout(1000);
+            call.setReadTimeout(2000);
+            return call.getResponseCode() == HttpURLConnection.HTTP_OK;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(100);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Starts the tests' MariaDB unless it runs, and makes the schemas. */
+    private int database() {
+        String set = System.getenv("CHALKLINE_TEST_DB_PORT");
+        if (set == null) {
+            shell(root().resolve("chalkline").toString(), "test-database");
+        }
+        int its = set == null ? 33_316 : Integer.parseInt(set);
+        sql(its, "create database " + schema, "create database " + lmsSchema);
+        return its;
+    }
+
+    private static void sql(int databasePort, String... statements) {
+        String url = "jdbc:mariadb://127.0.0.1:" + databasePort + "/";
+        try (Connection connection = DriverManager.getConnection(url, "chalkline", "chalkline");
+                Statement statement = connection.createStatement()) {
+            for (String sql : statements) {
+                statement.execute(sql);
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static void shell(String... command) {
+        try {
+            int code = new ProcessBuilder(command).inheritIO().start().waitFor();
+            if (code != 0) {
+                throw new IllegalStateException(String.join(" ", command) + " ended with " + code);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The project's folder. */
+    public static Path root() {
+        Path folder = Path.of("").toAbsolutePath();
+        while (!Files.exists(folder.resolve("chalkline"))) {
+            folder = folder.getParent();
+        }
+        return folder;
+    }
+
+    private static int freePort() {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    @Override
+    public void close() {
+        if (context != null) {
+            context.close();
+        }
+        processes.forEach(Process::destroy);
+        for (Process process : processes) {
+            try {
+                if (!process.waitFor(20, TimeUnit.SECONDS)) {
+                    process.destroyForcibly();
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+        sql(databasePort, "drop database " + schema, "drop database " + lmsSchema);
+    }
+}

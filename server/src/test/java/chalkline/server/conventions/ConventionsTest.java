@@ -1,0 +1,205 @@
+package chalkline.server.conventions;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.server.Client;
+import chalkline.server.RunningSystem;
+import jakarta.persistence.EntityManagerFactory;
+import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.hibernate.SessionFactory;
+import org.hibernate.stat.Statistics;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Conventions, their effect and the proof, through the API. */
+class ConventionsTest {
+    private static final JsonMapper JSON = new JsonMapper();
+    private static RunningSystem system;
+    private static Client abara;
+
+    @BeforeAll
+    static void start() {
+        system = RunningSystem.withSections(240, "--standins.earlier-terms=false");
+        abara = system.signedIn("abara");
+        abara.fetchList();
+    }
+
+    @AfterAll
+    static void stop() {
+        system.close();
+    }
+
+    private static int current() {
+        return abara.get("/api/conventions").json().get("about").get("number").asInt();
+    }
+
+    private static String edit(int layer, String setting, String text) {
+        return JSON.writeValueAsString(
+                Map.of("layer", layer, "set", java.util.Collections.singletonMap(setting, text)));
+    }
+
+    private static Client.Answer effect(int basedOn, String edit) {
+        return abara.post("/api/terms/27SP/effect", "{\"basedOn\":" + basedOn + ",\"edit\":" + edit + "}");
+    }
+
+    private static Client.Answer keep(int basedOn, String edit) {
+        return abara.post(
+                "/api/conventions/versions", "{\"basedOn\":" + basedOn + ",\"edit\":" + edit + ",\"note\":\"tried\"}");
+    }
+
+    @Test
+    void anEffectIsWhatKeepingThenDoes() {
+        int before = current();
+        String edit = edit(0, "title", "{label} {title}, {term.name}");
+        JsonNode effect = effect(before, edit).json();
+        int shells = effect.get("shells").asInt();
+        assertThat(shells).isBetween(150, 240);
+        assertThat(effect.get("fields")).hasSize(1);
+        assertThat(effect.get("fields").get(0).get("field").asString()).isEqualTo("title");
+        assertThat(effect.get("samples").get(0).get("after").asString()).endsWith(", Spring 2027");
+        assertThat(current()).isEqualTo(before);
+
+        JsonNode kept = keep(before, edit).json();
+        assertThat(kept.get("number").asInt()).isEqualTo(before + 1);
+        assertThat(kept.get("keptBy").asString()).isEqualTo("N. Abara");
+        String versions =
+                abara.get("/api/terms/27SP/proof").json().get("versions").asString();
+        long changed = 0;
+        for (JsonNode row : abara.get("/api/terms/27SP/proof/rows?limit=5000&versions=" + versions)
+                .json()
+                .get("rows")) {
+            changed += row.get("title").asString().endsWith(", Spring 2027") ? 1 : 0;
+        }
+        assertThat(changed).isEqualTo(shells);
+        assertThat(keep(before + 1, edit(0, "title", "{label} {title} ({term.name})"))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void leavingASettingToTheLayersAboveTakesItOut() {
+        int before = current();
+        JsonNode kept =
+                keep(before, "{\"layer\":3,\"set\":{\"category\":null}}").json();
+        JsonNode layer = abara.get("/api/conventions").json().get("layers").get(3);
+        assertThat(layer.get("set").has("category")).isFalse();
+        assertThat(layer.get("set").has("layout")).isTrue();
+        assertThat(kept.get("basedOn").asInt()).isEqualTo(before);
+    }
+
+    @Test
+    void wrongValuesAreRefusedWithTheirField() {
+        int before = current();
+        JsonNode problem = effect(before, edit(0, "title", "{label} {titel}")).json();
+        assertThat(problem.get("status").asInt()).isEqualTo(422);
+        JsonNode error = problem.get("errors").get(0);
+        assertThat(error.get("field").asString()).isEqualTo("set.title");
+        assertThat(error.get("column").asInt()).isEqualTo(10);
+        assertThat(keep(before, edit(0, "opens", "one day")).status()).isEqualTo(422);
+        assertThat(keep(before, edit(99, "opens", "term.start")).status()).isEqualTo(422);
+        assertThat(keep(before, edit(0, "no such setting", "x")).status()).isEqualTo(422);
+        assertThat(current()).isEqualTo(before);
+    }
+
+    @Test
+    void ofTwoWhoKeepAtOnceOneIsToldSo() throws Exception {
+        int before = current();
+        ExecutorService two = Executors.newFixedThreadPool(2);
+        CountDownLatch start = new CountDownLatch(1);
+        try {
+            Future<Client.Answer> one = two.submit(() -> {
+                start.await();
+                return keep(before, edit(0, "newsItems", "7"));
+            });
+            Client other = system.signedIn("abara");
+            Future<Client.Answer> second = two.submit(() -> {
+                start.await();
+                return other.post(
+                        "/api/conventions/versions",
+                        "{\"basedOn\":" + before + ",\"edit\":" + edit(0, "newsItems", "8") + ",\"note\":\"\"}");
+            });
+            start.countDown();
+            assertThat(java.util.List.of(one.get().status(), second.get().status()))
+                    .containsExactlyInAnyOrder(200, 409);
+        } finally {
+            two.shutdown();
+        }
+        assertThat(current()).isEqualTo(before + 1);
+        assertThat(keep(before, edit(0, "newsItems", "9")).json().get("detail").asString())
+                .contains("nothing was overwritten");
+    }
+
+    @Test
+    void aVersionComesBackAsAFileThatReads() throws Exception {
+        String yaml = abara.get("/api/conventions/versions/1/file").text();
+        assertThat(ConventionsReader.read("version-1.yaml", yaml).layers()).hasSize(9);
+    }
+
+    @Test
+    void everyValueOfAShellSaysWhereItComesFrom() {
+        String versions =
+                abara.get("/api/terms/27SP/proof").json().get("versions").asString();
+        JsonNode row = abara.get("/api/terms/27SP/proof/rows?limit=1&versions=" + versions)
+                .json()
+                .get("rows")
+                .get(0);
+        JsonNode shell = abara.get("/api/terms/27SP/proof/shell?versions=" + versions + "&key="
+                        + row.get("key").asString())
+                .json();
+        assertThat(shell.get("values")).hasSize(37);
+        for (JsonNode value : shell.get("values")) {
+            assertThat(value.get("why").get(0).get("origin").asString()).isEqualTo("DEFAULT");
+        }
+        JsonNode code = shell.get("values").get(1);
+        assertThat(code.get("text").asString()).isEqualTo(row.get("code").asString());
+        assertThat(code.get("facts"))
+                .extracting(fact -> fact.get("token").asString())
+                .containsExactly("label", "term.code");
+        assertThat(abara.get("/api/terms/27SP/proof/shell?versions=" + versions + "&key=s:nobody")
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void rowsComePageByPageWithoutLossOrDoubles() {
+        String versions =
+                abara.get("/api/terms/27SP/proof").json().get("versions").asString();
+        java.util.List<String> keys = new java.util.ArrayList<>();
+        String after = "";
+        while (after != null) {
+            JsonNode page = abara.get("/api/terms/27SP/proof/rows?limit=50&after=" + after + "&versions=" + versions)
+                    .json();
+            page.get("rows").forEach(row -> keys.add(row.get("key").asString()));
+            after = page.get("next").isNull() ? null : page.get("next").asString();
+        }
+        assertThat(keys).hasSize(240).doesNotHaveDuplicates().isSorted();
+        assertThat(abara.get("/api/terms/27SP/proof/rows?limit=9999&versions=" + versions)
+                        .status())
+                .isEqualTo(400);
+        assertThat(abara.get("/api/terms/99XX/proof").status()).isEqualTo(404);
+    }
+
+    /** No screen asks once for each row that it shows. */
+    @Test
+    void mainScreensAskTheDatabaseFewQuestions() {
+        Statistics statistics = system.bean(EntityManagerFactory.class)
+                .unwrap(SessionFactory.class)
+                .getStatistics();
+        for (String path : new String[] {
+            "/api/desk", "/api/terms/27SP/line", "/api/terms/27SP/proof", "/api/arrivals", "/api/terms/27SP/builds"
+        }) {
+            abara.get(path);
+            statistics.clear();
+            assertThat(abara.get(path).status()).isEqualTo(200);
+            assertThat(statistics.getPrepareStatementCount()).as(path).isLessThan(20);
+        }
+    }
+}

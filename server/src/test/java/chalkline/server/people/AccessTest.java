@@ -1,0 +1,175 @@
+package chalkline.server.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.server.Client;
+import chalkline.server.RunningSystem;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+
+/** Every route for every role. A new route fails here until it is said who may use it. */
+class AccessTest {
+    private static final String KEEP = "{\"basedOn\":0,\"edit\":{\"layer\":0,\"set\":{}},\"note\":\"\"}";
+
+    private record Route(String method, String path, boolean changes, String body) {}
+
+    private static final List<Route> ROUTES = List.of(
+            new Route("GET", "/api/me", false, ""),
+            new Route("GET", "/api/desk", false, ""),
+            new Route("GET", "/api/terms/{term}/line", false, ""),
+            new Route("GET", "/api/arrivals", false, ""),
+            new Route("GET", "/api/arrivals/{id}", false, ""),
+            new Route("GET", "/api/arrivals/{id}/departments", false, ""),
+            new Route("POST", "/api/arrivals", true, "upload"),
+            new Route("POST", "/api/arrivals/fetch", true, ""),
+            new Route("GET", "/api/conventions", false, ""),
+            new Route("GET", "/api/conventions/vocabulary", false, ""),
+            new Route("GET", "/api/conventions/versions", false, ""),
+            new Route("GET", "/api/conventions/versions/{number}/file", false, ""),
+            new Route("POST", "/api/conventions/versions", true, KEEP),
+            new Route("GET", "/api/terms/{term}/layers", false, ""),
+            new Route("POST", "/api/terms/{term}/effect", false, "{\"basedOn\":1,\"edit\":{\"layer\":0,\"set\":{}}}"),
+            new Route("GET", "/api/terms/{term}/proof", false, ""),
+            new Route("GET", "/api/terms/{term}/proof/rows", false, ""),
+            new Route("GET", "/api/terms/{term}/proof/shell", false, ""),
+            new Route("POST", "/api/terms/{term}/proof/look", true, ""),
+            new Route("GET", "/api/terms/{term}/builds", false, ""),
+            new Route("POST", "/api/terms/{term}/builds", true, "{\"versions\":\"1.1.1\",\"keys\":[]}"),
+            new Route("GET", "/api/builds/{id}", false, ""),
+            new Route("GET", "/api/builds/{id}/steps", false, ""),
+            new Route("GET", "/api/builds/{id}/progress", false, ""),
+            new Route("POST", "/api/builds/{id}/retry", true, ""));
+
+    private static RunningSystem system;
+    private static final Map<String, Client> CLIENTS = new LinkedHashMap<>();
+
+    @BeforeAll
+    static void start() {
+        system = RunningSystem.withSections(48, "--standins.earlier-terms=false");
+        CLIENTS.put("abara", system.signedIn("abara"));
+        CLIENTS.put("quill", system.signedIn("quill"));
+        Client nobody = Client.anonymous(system.address());
+        nobody.get("/actuator/health");
+        CLIENTS.put("nobody", nobody);
+        CLIENTS.get("abara").fetchList();
+        CLIENTS.get("abara").build("27SP");
+    }
+
+    @AfterAll
+    static void stop() {
+        system.close();
+    }
+
+    @Test
+    void theMatrixNamesEveryRoute() {
+        List<String> known = ROUTES.stream()
+                .map(route -> route.method() + " " + route.path())
+                .toList();
+        List<String> served = new ArrayList<>();
+        Map<RequestMappingInfo, HandlerMethod> mappings = system.bean(
+                        "requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+                .getHandlerMethods();
+        mappings.forEach((info, method) -> {
+            if (method.getBeanType().getPackageName().startsWith("chalkline")) {
+                info.getMethodsCondition()
+                        .getMethods()
+                        .forEach(verb -> info.getPatternValues().forEach(path -> served.add(verb + " " + path)));
+            }
+        });
+        assertThat(served).containsExactlyInAnyOrderElementsOf(known);
+    }
+
+    @Test
+    void administratorsDoAllAuditorsReadNobodyElseGetsIn() {
+        for (Route route : ROUTES) {
+            assertThat(call("nobody", route).status()).as("nobody, %s", route).isEqualTo(401);
+            int auditor = call("quill", route).status();
+            if (route.changes()) {
+                assertThat(auditor).as("auditor, %s", route).isEqualTo(403);
+            } else {
+                assertThat(auditor).as("auditor, %s", route).isEqualTo(200);
+            }
+            int administrator = call("abara", route).status();
+            assertThat(administrator).as("administrator, %s", route).isNotIn(401, 403, 404, 500);
+        }
+    }
+
+    private static Client.Answer call(String login, Route route) {
+        Client client = CLIENTS.get(login);
+        String path =
+                route.path().replace("{term}", "27SP").replace("{id}", "1").replace("{number}", "1");
+        if (path.endsWith("/rows") || path.endsWith("/shell")) {
+            path += "?versions=1.1.1&key=s:cl-27SP-1";
+        }
+        if (path.endsWith("/steps")) {
+            path += "?shell=s:cl-27SP-1";
+        }
+        if (route.body().equals("upload")) {
+            return client.upload(path, "x.zip", new byte[] {1});
+        }
+        return route.method().equals("GET") ? client.get(path) : client.post(path, route.body());
+    }
+
+    @Test
+    void withoutTheTokenNothingChanges() {
+        Client client = system.signedIn("abara");
+        java.net.http.HttpRequest bare = java.net.http.HttpRequest.newBuilder(
+                        system.address().resolve("/api/arrivals/fetch"))
+                .POST(java.net.http.HttpRequest.BodyPublishers.noBody())
+                .build();
+        assertThat(client.get("/api/me").status()).isEqualTo(200);
+        assertThat(java.net.http.HttpClient.newHttpClient()
+                        .sendAsync(bare, java.net.http.HttpResponse.BodyHandlers.ofString())
+                        .join()
+                        .statusCode())
+                .isIn(401, 403);
+    }
+
+    @Test
+    void wrongPasswordsDoNotGetIn() {
+        Client client = Client.anonymous(system.address());
+        client.get("/actuator/health");
+        Client.Answer answer = client.send(
+                "POST",
+                "/api/sign-in",
+                "application/x-www-form-urlencoded",
+                "username=abara&password=wrong".getBytes(java.nio.charset.StandardCharsets.UTF_8));
+        assertThat(answer.status()).isEqualTo(401);
+    }
+
+    @Test
+    void errorsAreProblemDetails() {
+        // source: RFC 9457
+        Client.Answer answer = CLIENTS.get("abara").get("/api/arrivals/999");
+        assertThat(answer.status()).isEqualTo(404);
+        assertThat(answer.json().get("detail").asString()).isEqualTo("There is no arrival 999.");
+        assertThat(answer.json().get("status").asInt()).isEqualTo(404);
+    }
+
+    @Test
+    void theDescriptionOfTheApiIsTheOneCheckedIn() throws Exception {
+        String served = CLIENTS.get("abara").get("/api/description").text();
+        java.nio.file.Path file = RunningSystem.root().resolve("docs/api.json");
+        tools.jackson.databind.json.JsonMapper json = new tools.jackson.databind.json.JsonMapper();
+        assertThat(json.readTree(file.toFile()))
+                .as("docs/api.json is stale: write what /api/description serves into it, then run npm run api in web/")
+                .isEqualTo(json.readTree(served));
+    }
+
+    @Test
+    void pagesAreServedForEveryAddressThatAPersonMayOpen() {
+        Client nobody = CLIENTS.get("nobody");
+        assertThat(nobody.get("/27SP/proof?by=action").text()).contains("<div id=\"app\">");
+        assertThat(nobody.get("/plumb.svg").text()).contains("<svg");
+        assertThat(nobody.get("/assets/nothing.js").status()).isEqualTo(404);
+        assertThat(nobody.get("/nothing.txt").status()).isEqualTo(404);
+    }
+}

@@ -1,0 +1,49 @@
+import { afterEach, expect, test, vi } from 'vitest'
+import { get, post, Problem, whenSignedOut } from './client'
+
+afterEach(() => vi.unstubAllGlobals())
+
+function answers(status: number, body: string) {
+    const fetched = vi.fn(async () => new Response(status === 204 ? null : body, { status }))
+    vi.stubGlobal('fetch', fetched)
+    return fetched
+}
+
+test('sends the token of its cookie with what changes something', async () => {
+    document.cookie = 'XSRF-TOKEN=abc'
+    const fetched = answers(200, '{"id":1}')
+    expect(await post<{ id: number }>('/api/x', { a: 1 })).toEqual({ id: 1 })
+    const [, options] = fetched.mock.calls[0] as unknown as [string, RequestInit]
+    expect(options.headers).toMatchObject({ 'X-XSRF-TOKEN': 'abc', 'Content-Type': 'application/json' })
+    expect(options.body).toBe('{"a":1}')
+})
+
+test('an empty answer is undefined', async () => {
+    answers(204, '')
+    expect(await post('/api/x')).toBeUndefined()
+})
+
+test('a problem carries the words of the server and the place of each error', async () => {
+    answers(422, '{"detail":"no token","errors":[{"field":"set.title","column":3,"detail":"no token"}]}')
+    const problem = await get('/api/x').catch((e) => e)
+    expect(problem).toBeInstanceOf(Problem)
+    expect(problem).toMatchObject({ status: 422, message: 'no token', errors: [{ column: 3 }] })
+})
+
+test('an answer that is no problem detail says its status', async () => {
+    answers(502, '<html>')
+    await expect(get('/api/x')).rejects.toMatchObject({ message: 'The server answered 502.' })
+})
+
+test('no answer at all says that what was kept is safe', async () => {
+    vi.stubGlobal('fetch', vi.fn().mockRejectedValue(new TypeError('failed')))
+    await expect(get('/api/x')).rejects.toMatchObject({ status: 0, message: /What was kept is safe/ })
+})
+
+test('whoever is signed out is told so', async () => {
+    const out = vi.fn()
+    whenSignedOut(out)
+    answers(401, '')
+    await get('/api/x').catch(() => {})
+    expect(out).toHaveBeenCalledOnce()
+})

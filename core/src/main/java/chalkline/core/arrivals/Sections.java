@@ -35,6 +35,20 @@ public final class Sections {
         return new Sections(list).read(term);
     }
 
+    /** Those of the named sections that are not among the given ones, with their people: sections of other terms. */
+    public static List<Section> others(RegistrarList list, Collection<Section> given, Collection<String> named) {
+        if (named.isEmpty()) {
+            return List.of();
+        }
+        Map<String, ListedClass> wanted = new LinkedHashMap<>();
+        named.stream()
+                .map(list.classes()::get)
+                .filter(java.util.Objects::nonNull)
+                .forEach(listed -> wanted.put(listed.id(), listed));
+        given.forEach(section -> wanted.remove(section.id()));
+        return wanted.isEmpty() ? List.of() : new Sections(list).read(wanted);
+    }
+
     private List<Section> read(Session term) {
         Map<String, ListedClass> wanted = new LinkedHashMap<>();
         for (ListedClass listed : list.classes().values()) {
@@ -42,6 +56,10 @@ public final class Sections {
                 wanted.put(listed.id(), listed);
             }
         }
+        return read(wanted);
+    }
+
+    private List<Section> read(Map<String, ListedClass> wanted) {
         Map<String, People> people = peopleOf(wanted);
         List<Section> sections = new ArrayList<>(wanted.size());
         for (ListedClass listed : wanted.values()) {

@@ -65,6 +65,24 @@ public final class Weeks {
         return startOf(n).map(start -> start.with(TemporalAdjusters.nextOrSame(day)));
     }
 
+    /**
+     * Where a day of the session lies.
+     *
+     * @param number of its week; in a break week that of the numbered week before, 0 if there is none
+     */
+    public record Place(int number, boolean inBreakWeek) {}
+
+    /** The week that a day lies in, which must not be before the session. */
+    public Place placeOf(LocalDate day) {
+        LocalDate week = weekOf(day);
+        int number = 0;
+        for (LocalDate start = weekOf(days.first()); start.isBefore(week); start = start.plusWeeks(1)) {
+            number += isBreakWeek(start) ? 0 : 1;
+        }
+        boolean pause = isBreakWeek(week);
+        return new Place(pause ? number : number + 1, pause);
+    }
+
     /** The {@code n}th working day after (before, if negative) a day; 0 is the day itself. */
     public LocalDate plusWorkingDays(LocalDate day, int n) {
         int left = Math.abs(n);

@@ -8,6 +8,8 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -53,6 +55,46 @@ public final class Stack {
             fixed.addAll(placed.fix());
         }
         return new Settings(values, sources, ignored);
+    }
+
+    /**
+     * What overrides say of the window of a section that does not lead its shell.
+     *
+     * @param opens when its students may enter, where that is its own
+     * @param closes until when, where that is its own
+     * @param ignored whether an override tried to change what a layer has fixed
+     */
+    public record OwnWindow(Optional<Value> opens, Optional<Value> closes, boolean ignored) {}
+
+    /** The section's own window; empty where no override gives it one. */
+    public Optional<OwnWindow> ownWindow(Section section) {
+        if (!overrides.containsKey(section.id())) {
+            return Optional.empty();
+        }
+        Optional<Value> opens = own(section, Setting.OPENS);
+        Optional<Value> closes = own(section, Setting.CLOSES);
+        boolean opensFixed = opens.isPresent() && isFixed(section, Setting.OPENS);
+        boolean closesFixed = closes.isPresent() && isFixed(section, Setting.CLOSES);
+        if (opens.isEmpty() && closes.isEmpty()) {
+            return Optional.empty();
+        }
+        Settings settings = settingsOf(section);
+        boolean ignored = (opensFixed && !settings.get(Setting.OPENS).equals(opens.get()))
+                || (closesFixed && !settings.get(Setting.CLOSES).equals(closes.get()));
+        return Optional.of(
+                new OwnWindow(opensFixed ? Optional.empty() : opens, closesFixed ? Optional.empty() : closes, ignored));
+    }
+
+    private Optional<Value> own(Section section, Setting setting) {
+        return overrides.get(section.id()).stream()
+                .map(placed -> placed.set().get(setting))
+                .filter(Objects::nonNull)
+                .reduce((first, second) -> second);
+    }
+
+    private boolean isFixed(Section section, Setting setting) {
+        return layers.stream()
+                .anyMatch(layer -> layer.fix().contains(setting) && layer.when().matches(section));
     }
 
     /** How one setting of a section came to its value. */

@@ -38,21 +38,21 @@ final class Adoption {
         Adoption adoption = new Adoption(drafts, held, term);
         for (Draft draft : drafts) {
             HeldShell own = adoption.byKey.get(draft.key());
-            draft.held = own != null ? Optional.of(own) : adoption.adopt(draft.shell);
+            draft.held = own != null ? Optional.of(own) : adoption.adopt(draft);
         }
     }
 
-    private Optional<HeldShell> adopt(Shell shell) {
+    private Optional<HeldShell> adopt(Draft draft) {
         Set<HeldShell> candidates = new HashSet<>();
-        for (Section section : shell.sections()) {
+        for (Section section : draft.sections()) {
             free.getOrDefault(section.id(), Set.of()).stream()
                     .filter(held -> !adopted.contains(held.key()))
                     .forEach(candidates::add);
         }
-        Set<HeldShell> withLead = new HashSet<>(free.getOrDefault(shell.lead().id(), Set.of()));
+        Set<HeldShell> withLead = new HashSet<>(free.getOrDefault(draft.leadId(), Set.of()));
         withLead.retainAll(candidates);
         Set<String> own = new HashSet<>();
-        shell.sections().forEach(section -> own.add(section.id()));
+        draft.sections().forEach(section -> own.add(section.id()));
         Optional<HeldShell> best = (withLead.isEmpty() ? candidates : withLead)
                 .stream()
                         .min(Comparator.comparing((HeldShell held) -> -common(held, own))

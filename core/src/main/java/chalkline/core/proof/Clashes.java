@@ -71,7 +71,7 @@ final class Clashes {
         Set<String> waiting = new HashSet<>();
         for (Draft draft : drafts) {
             if (draft.isStopped()) {
-                draft.shell.sections().forEach(section -> waiting.add(section.id()));
+                draft.sections().forEach(section -> waiting.add(section.id()));
             }
         }
         Set<String> keys = new HashSet<>();

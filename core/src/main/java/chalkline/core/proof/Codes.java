@@ -63,10 +63,10 @@ final class Codes {
 
     private static boolean distinguish(List<Draft> others) {
         for (String name :
-                others.get(0).shell.settings().get(Setting.DISTINGUISH).items()) {
+                others.get(0).shell().settings().get(Setting.DISTINGUISH).items()) {
             Pattern slug = slugOf(Token.named(name).orElseThrow());
             List<String> values = others.stream()
-                    .map(draft -> slug.render(draft.shell::valueOf))
+                    .map(draft -> slug.render(draft.shell()::valueOf))
                     .toList();
             if (values.stream().noneMatch(String::isEmpty) && Set.copyOf(values).size() == values.size()) {
                 for (int i = 0; i < others.size(); i++) {

@@ -33,7 +33,7 @@ final class Differences {
             }
         }
         Set<String> sections = new HashSet<>();
-        draft.shell.sections().forEach(section -> sections.add(section.id()));
+        draft.sections().forEach(section -> sections.add(section.id()));
         if (held.sections().isPresent() && !Set.copyOf(held.sections().get()).equals(sections)) {
             changed.add("sections");
         }

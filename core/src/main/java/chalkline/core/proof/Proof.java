@@ -5,8 +5,11 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
 import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;
+import chalkline.core.crosslists.Joined;
+import chalkline.core.crosslists.JoinedSections;
 import chalkline.core.naming.Text;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -27,30 +30,40 @@ public record Proof(List<ProofRow> rows) {
 
     /** The proof of a term of the list. */
     public static Proof of(RegistrarList list, Session term, Conventions conventions, Collection<HeldShell> held) {
-        return of(Sections.ofTerm(list, term), term.code(), conventions, held);
+        List<Section> sections = Sections.ofTerm(list, term);
+        return of(list, sections, term.code(), conventions, held);
     }
 
     /**
-     * The proof of sections whose facts are known.
+     * The proof of a term of which the facts are known.
      *
-     * @param sections all of one term
+     * @param list the whole list, for moves and for sections of other terms that cross-lists name
+     * @param sections all of the term, as the registrar has them
      * @param held shells of any term
      */
     public static Proof of(
-            List<Section> sections, String termCode, Conventions conventions, Collection<HeldShell> held) {
-        Rendering rendering = new Rendering(conventions.limits());
-        Windows windows = new Windows(conventions);
-        List<Draft> drafts = new ArrayList<>();
-        for (Shell shell : Shells.of(sections, conventions)) {
-            Draft draft = new Draft(shell);
-            plainValues(draft);
-            rendering.render(draft);
-            windows.place(draft);
-            people(draft);
-            drafts.add(draft);
-        }
-        drafts.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
+            RegistrarList list,
+            List<Section> sections,
+            String termCode,
+            Conventions conventions,
+            Collection<HeldShell> held) {
+        Moves moves = Moves.of(list, conventions);
+        List<Section> others = Sections.others(list, sections, JoinedSections.named(conventions));
+        return of(moves.apply(sections), moves.apply(others), termCode, conventions, held);
+    }
+
+    private static Proof of(
+            List<Section> sections,
+            List<Section> others,
+            String termCode,
+            Conventions conventions,
+            Collection<HeldShell> held) {
+        Shells shells = new Shells(conventions);
+        Collection<Joined> joined =
+                JoinedSections.of(termCode, sections, others, conventions).values();
+        List<Draft> drafts = drafts(shells.of(sections, joined), joined, conventions);
         Adoption.settle(drafts, held, termCode);
+        new JoinedSnags(shells, held).ofHeldShells(drafts);
         Codes.settle(drafts, conventions.limits().code());
         List<Clashes.Closing> closings = new Clashes(drafts, held, termCode).judge();
 
@@ -61,14 +74,39 @@ public record Proof(List<ProofRow> rows) {
         return new Proof(Collections.unmodifiableList(rows));
     }
 
+    /** By key: every shell with its values, and every cross-list that lacks its lead. */
+    private static List<Draft> drafts(List<Shell> shells, Collection<Joined> joined, Conventions conventions) {
+        Rendering rendering = new Rendering(conventions.limits());
+        Windows windows = new Windows(conventions);
+        List<Draft> drafts = new ArrayList<>(shells.size());
+        for (Shell shell : shells) {
+            Draft draft = new Draft(shell);
+            plainValues(draft);
+            rendering.render(draft);
+            windows.place(draft);
+            people(draft);
+            shell.joined().ifPresent(set -> JoinedSnags.ofSections(draft, set));
+            drafts.add(draft);
+        }
+        for (Joined set : joined) {
+            if (set.lead().isEmpty()) {
+                Draft draft = new Draft(set);
+                JoinedSnags.ofSections(draft, set);
+                drafts.add(draft);
+            }
+        }
+        drafts.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
+        return drafts;
+    }
+
     /** Settings that are taken as they are; patterns, moments and counts are put in their place later. */
     private static void plainValues(Draft draft) {
         for (Setting setting : Setting.values()) {
-            Value value = draft.shell.settings().get(setting);
+            Value value = draft.shell().settings().get(setting);
             draft.values.put(setting, value.text());
         }
-        draft.values.put(Setting.GROUPS, Integer.toString(groups(draft.shell)));
-        if (draft.shell.settings().ignored()) {
+        draft.values.put(Setting.GROUPS, Integer.toString(groups(draft.shell())));
+        if (draft.shell().settings().ignored()) {
             draft.snags.add(Snag.FIXED_SETTING);
         }
     }
@@ -80,7 +118,7 @@ public record Proof(List<ProofRow> rows) {
     }
 
     private static void people(Draft draft) {
-        Shell shell = draft.shell;
+        Shell shell = draft.shell();
         if (shell.sections().stream().allMatch(section -> section.instructors().isEmpty())) {
             draft.snags.add(Snag.NO_INSTRUCTOR);
         }
@@ -107,14 +145,14 @@ public record Proof(List<ProofRow> rows) {
                 draft.key(),
                 action,
                 Collections.unmodifiableMap(draft.values),
-                draft.shell.lead().id(),
-                draft.shell.sections().stream().map(Section::id).toList(),
-                draft.shell.instructors(),
-                draft.shell.students(),
+                draft.leadId(),
+                draft.sections().stream().map(Section::id).toList(),
+                draft.hasShell() ? draft.shell().instructors() : List.of(),
+                draft.hasShell() ? draft.shell().students() : 0,
                 Collections.unmodifiableSet(draft.snags),
                 action == Action.CHANGE ? changed : Set.of(),
                 draft.held,
-                Optional.of(draft.shell));
+                draft.hasShell() ? Optional.of(draft.shell()) : Optional.empty());
     }
 
     private static ProofRow row(Clashes.Closing closing) {

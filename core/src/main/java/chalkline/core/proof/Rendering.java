@@ -18,7 +18,7 @@ final class Rendering {
     }
 
     void render(Draft draft) {
-        Shell shell = draft.shell;
+        Shell shell = draft.shell();
         draft.values.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
         draft.values.put(Setting.TITLE, title(draft));
         draft.values.put(Setting.CATEGORY, levels(shell, Setting.CATEGORY));
@@ -39,7 +39,7 @@ final class Rendering {
     }
 
     private String title(Draft draft) {
-        Shell shell = draft.shell;
+        Shell shell = draft.shell();
         Pattern pattern = pattern(shell, Setting.TITLE);
         String whole = pattern.render(shell::valueOf);
         if (Text.length(whole) <= limits.title()) {

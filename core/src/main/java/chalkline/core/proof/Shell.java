@@ -3,6 +3,8 @@ package chalkline.core.proof;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Settings;
+import chalkline.core.conventions.Stack;
+import chalkline.core.crosslists.Joined;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
@@ -11,6 +13,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -18,8 +21,17 @@ import java.util.stream.Collectors;
  * A shell that the term needs: its sections, the one that leads, and the settings that hold for the lead.
  *
  * @param sections in natural order, the lead among them
+ * @param ownWindows of sections that do not lead and have dates of their own, by sourcedId
+ * @param joined the cross-list that it comes from, if it does
  */
-public record Shell(String key, Section lead, List<Section> sections, Settings settings, Labels labels) {
+public record Shell(
+        String key,
+        Section lead,
+        List<Section> sections,
+        Settings settings,
+        Labels labels,
+        Map<String, Stack.OwnWindow> ownWindows,
+        Optional<Joined> joined) {
 
     /** Instructors of all sections, each once: those flagged in any first, then by name. */
     public List<Person> instructors() {

@@ -2,53 +2,88 @@ package chalkline.core.proof;
 
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
-import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
 import chalkline.core.conventions.Stack;
+import chalkline.core.crosslists.Joined;
+import chalkline.core.crosslists.OwnShell;
 import chalkline.core.naming.Labels;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 
 /** Puts the sections of a term into shells: each section in exactly one. */
 final class Shells {
-    private Shells() {}
+    private final Conventions conventions;
+    private final Stack stack;
 
-    /** The shells in the order in which their first sections come. */
-    static List<Shell> of(List<Section> sections, Conventions conventions) {
-        Stack stack = new Stack(conventions);
-        Map<String, List<Section>> groups = new LinkedHashMap<>();
-        Map<String, Settings> settings = new LinkedHashMap<>();
-        for (Section section : sections) {
-            Settings own = stack.settingsOf(section);
-            settings.put(section.id(), own);
-            groups.computeIfAbsent(keyOf(section, own), key -> new ArrayList<>())
-                    .add(section);
+    Shells(Conventions conventions) {
+        this.conventions = conventions;
+        this.stack = new Stack(conventions);
+    }
+
+    /**
+     * The shells of a term.
+     *
+     * @param joined its cross-lists; those whose lead the list does not have give no shell, and neither do their sections
+     */
+    List<Shell> of(List<Section> sections, Collection<Joined> joined) {
+        Set<String> inSets = new HashSet<>();
+        List<Shell> shells = new ArrayList<>(sections.size());
+        for (Joined set : joined) {
+            set.sections().forEach(section -> inSets.add(section.id()));
+            set.lead()
+                    .ifPresent(lead -> shells.add(shell(
+                            OwnShell.ofSection(lead.id()),
+                            lead,
+                            set.sections(),
+                            stack.settingsOf(lead),
+                            Optional.of(set))));
         }
-        List<Shell> shells = new ArrayList<>(groups.size());
+        Map<String, List<Section>> groups = new LinkedHashMap<>();
+        Map<String, Settings> settings = new HashMap<>();
+        for (Section section : sections) {
+            if (!inSets.contains(section.id())) {
+                Settings own = stack.settingsOf(section);
+                settings.put(section.id(), own);
+                groups.computeIfAbsent(OwnShell.keyOf(section, own), key -> new ArrayList<>(1))
+                        .add(section);
+            }
+        }
         groups.forEach((key, members) -> {
             members.sort(Labels.ORDER);
             Section lead = members.get(0);
-            shells.add(new Shell(
-                    key,
-                    lead,
-                    List.copyOf(members),
-                    settings.get(lead.id()),
-                    Labels.of(members, conventions.crossListing().foldAt())));
+            shells.add(shell(key, lead, members, settings.get(lead.id()), Optional.empty()));
         });
         return shells;
     }
 
-    private static String keyOf(Section section, Settings settings) {
-        String course = section.course().id() + ":" + section.term().code();
-        return switch (settings.get(Setting.SHELL_PER).text()) {
-            case "course" -> "c:" + course;
-            case "instructor" ->
-                section.primaryInstructor()
-                        .map(person -> "i:" + course + ":" + person.id())
-                        .orElse("s:" + section.id());
-            default -> "s:" + section.id();
-        };
+    /** The key that a section would have if it were in no cross-list. */
+    String ownKeyOf(Section section) {
+        return OwnShell.keyOf(section, stack.settingsOf(section));
+    }
+
+    private Shell shell(String key, Section lead, List<Section> members, Settings settings, Optional<Joined> joined) {
+        Map<String, Stack.OwnWindow> windows = new LinkedHashMap<>();
+        if (members.size() > 1) {
+            for (Section section : members) {
+                if (!section.id().equals(lead.id())) {
+                    stack.ownWindow(section).ifPresent(window -> windows.put(section.id(), window));
+                }
+            }
+        }
+        return new Shell(
+                key,
+                lead,
+                List.copyOf(members),
+                settings,
+                Labels.of(members, conventions.crossListing().foldAt()),
+                windows,
+                joined);
     }
 }

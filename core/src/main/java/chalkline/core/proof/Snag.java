@@ -55,16 +55,56 @@ public enum Snag {
             false,
             "A student is enrolled in two of its sections.",
             "Ask the registrar which is right."),
+    SECTION_WINDOW_HIDES(
+            "section-window-hides",
+            false,
+            "A section has dates of its own that keep its students out while the shell is open.",
+            "Clear the section's own dates, or shift them."),
     TITLE_EMPTY("title-empty", true, "The title comes out empty.", "Mend the title pattern."),
     TITLE_SHORTENED(
             "title-shortened",
             false,
             "The title was longer than the LMS takes and was shortened.",
             "Override the title if the short one reads badly."),
-    WINDOW_BACKWARDS("window-backwards", true, "It closes before it opens.", "Change opens or closes in its layer.");
+    WINDOW_BACKWARDS("window-backwards", true, "It closes before it opens.", "Change opens or closes in its layer."),
+    XL_ACTIVITY(
+            "xl-activity",
+            true,
+            "The own shell of a joined section has student work, which does not travel.",
+            "Leave the section out, or approve it knowing that the work stays where it is."),
+    XL_COURSES_DIFFER(
+            "xl-courses-differ",
+            true,
+            "Its sections are of courses that the policy does not join.",
+            "Take the odd ones out, or approve it."),
+    XL_MEET_APART(
+            "xl-meet-apart", false, "Its sections meet at different times.", "Check that they are taught together."),
+    XL_ONE_LEFT("xl-one-left", false, "Fewer than two of its sections are left.", "Take the cross-list apart."),
+    XL_OPEN(
+            "xl-open",
+            false,
+            "The own shell of a joined section is open to students now.",
+            "Tell them where they will find their course."),
+    XL_TERMS_DIFFER(
+            "xl-terms-differ", true, "Its sections are of different terms.", "Take those of the other term out."),
+    XL_TWO_SETS(
+            "xl-two-sets",
+            true,
+            "One of its sections is in another cross-list too, or twice in this one.",
+            "Decide where it belongs."),
+    XL_UNKNOWN(
+            "xl-unknown",
+            false,
+            "A joined section is not in the registrar's list; it is left out.",
+            "Take it out if it was cancelled."),
+    XL_UNKNOWN_LEAD(
+            "xl-unknown",
+            true,
+            "The section that leads is not in the registrar's list.",
+            "Choose another lead, or take the cross-list apart.");
 
     private static final Map<String, Snag> BY_KEY =
-            Arrays.stream(values()).collect(Collectors.toMap(Snag::key, snag -> snag));
+            Arrays.stream(values()).collect(Collectors.toMap(Snag::key, snag -> snag, (first, second) -> first));
 
     private final String key;
     private final boolean stop;

@@ -8,9 +8,13 @@ import chalkline.core.calendar.Weeks;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
+import chalkline.core.conventions.Stack;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Works out the units of a shell and from when to when students can enter it. */
@@ -22,22 +26,66 @@ final class Windows {
     private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
 
     private final Conventions conventions;
+    private final Map<WeeksOf, Weeks> weeks = new HashMap<>();
+
+    private record WeeksOf(Days days, List<String> breakTerms) {}
 
     Windows(Conventions conventions) {
         this.conventions = conventions;
     }
 
     void place(Draft draft) {
-        Section lead = draft.shell.lead();
-        Settings settings = draft.shell.settings();
-        Weeks weeks = new Weeks(lead.days(), conventions.breaksOf(lead.breakTerms()), conventions.weekStart());
+        Section lead = draft.shell().lead();
+        Settings settings = draft.shell().settings();
+        Weeks weeks = weeksOf(lead);
         draft.values.put(Setting.UNIT_COUNT, units(draft, settings, weeks));
 
-        Optional<ZonedDateTime> opens = opens(draft, settings, weeks);
-        Optional<ZonedDateTime> closes = closes(draft, settings, weeks);
+        Optional<ZonedDateTime> opens =
+                settle(draft, resolve(settings.get(Setting.OPENS).moment(), lead, weeks, LocalTime.MIDNIGHT));
+        Optional<ZonedDateTime> closes =
+                closes(draft, settings.get(Setting.CLOSES).moment(), lead, weeks);
         draft.values.put(Setting.OPENS, opens.map(WRITTEN::format).orElse(""));
         draft.values.put(Setting.CLOSES, closes.map(WRITTEN::format).orElse(""));
         judge(draft, lead.days(), opens, closes);
+        draft.shell().ownWindows().forEach((id, own) -> placeSection(draft, sectionOf(draft, id), own, opens, closes));
+    }
+
+    private static Section sectionOf(Draft draft, String id) {
+        return draft.sections().stream()
+                .filter(section -> section.id().equals(id))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** Students of a section with dates of its own enter from the later opening to the earlier closing. */
+    private void placeSection(
+            Draft draft,
+            Section section,
+            Stack.OwnWindow own,
+            Optional<ZonedDateTime> shellOpens,
+            Optional<ZonedDateTime> shellCloses) {
+        Weeks weeks = weeksOf(section);
+        Optional<ZonedDateTime> opens = own.opens()
+                .flatMap(value -> settle(draft, resolve(value.moment(), section, weeks, LocalTime.MIDNIGHT)));
+        Optional<ZonedDateTime> closes = own.closes().flatMap(value -> closes(draft, value.moment(), section, weeks));
+        boolean late = opens.isPresent()
+                && shellOpens.isPresent()
+                && opens.get().toInstant().isAfter(shellOpens.get().toInstant());
+        boolean early = closes.isPresent()
+                && shellCloses.isPresent()
+                && closes.get().toInstant().isBefore(shellCloses.get().toInstant());
+        if (late || early) {
+            draft.snags.add(Snag.SECTION_WINDOW_HIDES);
+        }
+        if (own.ignored()) {
+            draft.snags.add(Snag.FIXED_SETTING);
+        }
+    }
+
+    private Weeks weeksOf(Section section) {
+        return weeks.computeIfAbsent(
+                new WeeksOf(section.days(), section.breakTerms()),
+                key -> new Weeks(key.days(), conventions.breaksOf(key.breakTerms()), conventions.weekStart()));
     }
 
     private static String units(Draft draft, Settings settings, Weeks weeks) {
@@ -52,20 +100,14 @@ final class Windows {
         return "";
     }
 
-    private Optional<ZonedDateTime> opens(Draft draft, Settings settings, Weeks weeks) {
-        Moment.Result result = resolve(settings.get(Setting.OPENS).moment(), draft, weeks, LocalTime.MIDNIGHT);
-        return settle(draft, result);
-    }
-
-    private Optional<ZonedDateTime> closes(Draft draft, Settings settings, Weeks weeks) {
-        Moment.Result result = resolve(settings.get(Setting.CLOSES).moment(), draft, weeks, END_OF_DAY);
+    private Optional<ZonedDateTime> closes(Draft draft, Moment moment, Section section, Weeks weeks) {
+        Moment.Result result = resolve(moment, section, weeks, END_OF_DAY);
+        Settings settings = draft.shell().settings();
         String units = settings.get(Setting.UNIT_COUNT).text();
         boolean weekly = settings.get(Setting.LAYOUT).text().equals("weeks") && !units.equals("weeks");
         if (result instanceof Moment.Result.NoEnd && weekly) {
             // common practice: 52 weekly units from 2022-10-10 end on 2023-10-09
-            return Optional.of(draft.shell
-                    .lead()
-                    .days()
+            return Optional.of(section.days()
                     .first()
                     .plusDays((long) WEEK * Integer.parseInt(units))
                     .atStartOfDay(conventions.zone()));
@@ -73,9 +115,8 @@ final class Windows {
         return settle(draft, result);
     }
 
-    private Moment.Result resolve(Moment moment, Draft draft, Weeks weeks, LocalTime unless) {
-        Section lead = draft.shell.lead();
-        return moment.resolve(daysOf(lead.term()), lead.days(), weeks, unless, conventions.zone());
+    private Moment.Result resolve(Moment moment, Section section, Weeks weeks, LocalTime unless) {
+        return moment.resolve(daysOf(section.term()), section.days(), weeks, unless, conventions.zone());
     }
 
     private static Days daysOf(Session session) {

@@ -26,7 +26,8 @@ class ProofTest {
     }
 
     private static List<ProofRow> proof(Lists lists, Conventions rules, HeldShell... held) {
-        return Proof.of(lists.sections(), "27SP", rules, List.of(held)).rows();
+        return Proof.of(lists.list(), lists.sections(), "27SP", rules, List.of(held))
+                .rows();
     }
 
     private static ProofRow only(Lists lists, Conventions rules, HeldShell... held) {
@@ -155,6 +156,7 @@ class ProofTest {
                 .section("a", "c", "001", "open", "", "", "")
                 .teaches("a", "u", "X", true);
         List<ProofRow> rows = Proof.of(
+                        lists.list(),
                         lists.sections("OPEN"),
                         "OPEN",
                         new Rules().all("units", "52").done(),
@@ -162,8 +164,8 @@ class ProofTest {
                 .rows();
         assertThat(rows.get(0).value(Setting.CLOSES)).isEqualTo("2023-10-09T00:00:00-03:00");
         assertThat(rows.get(0).snags()).isEmpty();
-        List<ProofRow> without =
-                Proof.of(lists.sections("OPEN"), "OPEN", PLAIN, List.of()).rows();
+        List<ProofRow> without = Proof.of(lists.list(), lists.sections("OPEN"), "OPEN", PLAIN, List.of())
+                .rows();
         assertThat(without.get(0).snags()).containsExactly(Snag.NO_END);
         assertThat(without.get(0).action()).isEqualTo(Action.STOP);
     }

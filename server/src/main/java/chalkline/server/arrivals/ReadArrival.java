@@ -103,15 +103,16 @@ class ReadArrival {
     }
 
     private void keep(long id, RegistrarList list, String hash) {
+        // the LMS is looked at first, so that the first proof of the list is the one that is built from
+        try {
+            held.refresh();
+        } catch (LmsUnavailable e) {
+            LOG.warn("The LMS could not be looked at for arrival {}: {}", id, e.getMessage());
+        }
         settle(id, "list kept", arrival -> {
             store.write(id, list);
             arrival.keep(list, hash);
         });
-        try {
-            held.refresh();
-        } catch (LmsUnavailable e) {
-            LOG.warn("The LMS could not be looked at after arrival {}: {}", id, e.getMessage());
-        }
     }
 
     private void settle(long id, String what, java.util.function.Consumer<Arrival> change) {

@@ -61,6 +61,11 @@ public class ProofService {
 
     /** The proof as it would be with other conventions; not kept in memory. */
     Proof with(ProofKey key, Conventions other) {
-        return Proof.of(arrivals.sections(key.arrival(), key.term()), key.term(), other, held.shells(key.held()));
+        return Proof.of(
+                arrivals.list(key.arrival()),
+                arrivals.sections(key.arrival(), key.term()),
+                key.term(),
+                other,
+                held.shells(key.held()));
     }
 }

@@ -2,18 +2,12 @@ package chalkline.server.proof;
 
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
-import chalkline.core.conventions.Kind;
-import chalkline.core.conventions.Setting;
-import chalkline.core.conventions.Settings;
-import chalkline.core.conventions.Stack;
-import chalkline.core.naming.Pattern;
-import chalkline.core.naming.Token;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
+import chalkline.core.proof.Why;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
 import chalkline.server.people.Readers;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -54,9 +48,7 @@ public class WhyService {
                 row.snags().stream()
                         .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))
                         .toList(),
-                Arrays.stream(Setting.values())
-                        .map(setting -> value(setting, row, rules))
-                        .toList(),
+                Why.of(row, rules).stream().map(why -> value(why, row)).toList(),
                 List.copyOf(row.changed()));
     }
 
@@ -72,51 +64,30 @@ public class WhyService {
                 .collect(Collectors.joining(", "));
     }
 
-    private static ProofViews.Value value(Setting setting, ProofRow row, Conventions rules) {
-        String text = row.value(setting);
-        String held = row.held().map(shell -> shell.values().get(setting)).orElse(null);
-        Optional<Shell> shell = row.shell();
-        Settings.Trace trace = shell.map(s -> new Stack(rules).trace(s.lead(), setting))
-                .orElse(new Settings.Trace(setting, List.of()));
-        List<ProofViews.Step> steps = trace.steps().stream()
-                .map(step -> step(step, setting, shell.orElseThrow(), text))
-                .toList();
-        String written = shell.map(s -> s.settings().get(setting).text()).orElse("");
+    private static ProofViews.Value value(Why why, ProofRow row) {
         return new ProofViews.Value(
-                setting.key(),
-                setting.plainName(),
-                setting.kind().name(),
-                text,
-                written,
-                row.changed().contains(setting.key()),
-                held,
-                steps,
-                shell.map(s -> facts(setting, s)).orElse(List.of()));
+                why.setting().key(),
+                why.setting().plainName(),
+                why.setting().kind().name(),
+                why.text(),
+                why.written(),
+                row.changed().contains(why.setting().key()),
+                why.held().orElse(null),
+                why.steps().stream().map(WhyService::step).toList(),
+                why.facts().stream()
+                        .map(fact -> new ProofViews.Fact(
+                                fact.token().text(), fact.value(), fact.token().help()))
+                        .toList());
     }
 
-    private static ProofViews.Step step(Settings.Step step, Setting setting, Shell shell, String now) {
-        String gives = setting.kind() == Kind.PATTERN && step.value().text().length() > 0
-                ? step.value().pattern().render(shell::valueOf)
-                : step.value().text();
+    private static ProofViews.Step step(Why.Step step) {
         return new ProofViews.Step(
                 step.source().origin().name(),
                 step.source().index(),
                 step.source().name(),
-                step.value().text(),
-                gives.isEmpty() ? now : gives,
+                step.text(),
+                step.gives(),
                 step.taken(),
                 step.fixes());
-    }
-
-    private static List<ProofViews.Fact> facts(Setting setting, Shell shell) {
-        if (setting.kind() != Kind.PATTERN
-                || shell.settings().get(setting).text().isEmpty()) {
-            return List.of();
-        }
-        Pattern pattern = shell.settings().get(setting).pattern();
-        return Arrays.stream(Token.values())
-                .filter(pattern::uses)
-                .map(token -> new ProofViews.Fact(token.text(), shell.valueOf(token), token.help()))
-                .toList();
     }
 }

@@ -37,6 +37,7 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
  */
 public final class ConventionsReader {
     private final YamlTree tree;
+    private final List<Map<String, ConventionsFile.Place>> movePlaces = new ArrayList<>();
 
     private ConventionsReader(String file) {
         this.tree = new YamlTree(file);
@@ -48,13 +49,22 @@ public final class ConventionsReader {
      * @param file the name that faults carry
      */
     public static Conventions read(String file, String yaml) throws FaultyFileException {
+        return readFile(file, yaml).conventions();
+    }
+
+    /**
+     * Reads conventions together with the places that a registrar's list decides about.
+     *
+     * @param file the name that faults carry
+     */
+    public static ConventionsFile readFile(String file, String yaml) throws FaultyFileException {
         ConventionsReader reader = new ConventionsReader(file);
         Optional<Node> root = reader.tree.parse(yaml);
         Optional<Conventions> conventions = root.flatMap(reader::conventions);
         if (!reader.tree.faults().isEmpty()) {
             throw new FaultyFileException(reader.tree.faults());
         }
-        return conventions.orElseThrow();
+        return new ConventionsFile(conventions.orElseThrow(), reader.movePlaces, file);
     }
 
     private Optional<Conventions> conventions(Node root) {
@@ -218,8 +228,13 @@ public final class ConventionsReader {
     private Optional<Move> move(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a move");
         known(entries, "when", "to", "since");
-        return required(node, entries, "to")
-                .map(to -> new Move(when(entries.get("when")), to, text(entries.get("since"))));
+        Map<String, ConventionsFile.Place> places = new LinkedHashMap<>();
+        entries.values().forEach(entry -> places.put(entry.key(), tree.placeOf(entry.value())));
+        Optional<String> to = required(node, entries, "to");
+        if (to.isPresent()) {
+            movePlaces.add(places);
+        }
+        return to.map(org -> new Move(when(entries.get("when")), org, text(entries.get("since"))));
     }
 
     private Optional<Layer> layer(Node node) {

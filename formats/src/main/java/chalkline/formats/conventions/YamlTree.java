@@ -61,12 +61,15 @@ final class YamlTree {
     }
 
     void fault(Node at, String reason) {
-        Optional<Mark> mark = at.getStartMark();
-        faults.add(new Fault(
-                file,
+        ConventionsFile.Place place = placeOf(at);
+        faults.add(new Fault(file, place.line(), Integer.toString(place.column()), reason));
+    }
+
+    ConventionsFile.Place placeOf(Node node) {
+        Optional<Mark> mark = node.getStartMark();
+        return new ConventionsFile.Place(
                 mark.map(m -> m.getLine() + 1).orElse(1),
-                Integer.toString(mark.map(m -> m.getColumn() + 1).orElse(1)),
-                reason));
+                mark.map(m -> m.getColumn() + 1).orElse(1));
     }
 
     /** One key of a mapping with its value. */

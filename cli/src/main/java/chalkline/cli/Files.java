@@ -1,0 +1,129 @@
+package chalkline.cli;
+
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.proof.HeldShell;
+import chalkline.formats.Fault;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.ConventionsFile;
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.formats.held.HeldReader;
+import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.formats.sheets.Dates;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.io.Writer;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Reads the files of one command and gathers the faults of all of them, so that they are told at once. */
+final class Files {
+    private final List<Fault> faults = new ArrayList<>();
+
+    private interface Reading<T> {
+        T read() throws IOException, FaultyFileException;
+    }
+
+    private <T> Optional<T> read(Path path, Reading<T> reading) {
+        String name = String.valueOf(path.getFileName());
+        try {
+            if (!java.nio.file.Files.isReadable(path)) {
+                faults.add(Fault.ofFile(name, "the file is not there or can't be read"));
+                return Optional.empty();
+            }
+            return Optional.of(reading.read());
+        } catch (FaultyFileException e) {
+            faults.addAll(e.faults());
+        } catch (IOException e) {
+            faults.add(Fault.ofFile(name, "the file can't be read: " + e.getMessage()));
+        }
+        return Optional.empty();
+    }
+
+    Optional<RegistrarList> list(Path path) {
+        return read(path, () -> OneRosterReader.read(path));
+    }
+
+    Optional<ConventionsFile> conventions(Path path) {
+        return read(path, () -> {
+            String name = String.valueOf(path.getFileName());
+            try {
+                String yaml = StandardCharsets.UTF_8
+                        .newDecoder()
+                        .decode(ByteBuffer.wrap(java.nio.file.Files.readAllBytes(path)))
+                        .toString();
+                return ConventionsReader.readFile(name, yaml);
+            } catch (CharacterCodingException e) {
+                throw new FaultyFileException(List.of(Fault.ofFile(name, "this is not UTF-8")));
+            }
+        });
+    }
+
+    List<HeldShell> held(Path path) {
+        return path == null
+                ? List.of()
+                : read(path, () -> HeldReader.read(path)).orElse(List.of());
+    }
+
+    List<Dates.Item> dates(Path path) {
+        return read(path, () -> Dates.read(path)).orElse(List.of());
+    }
+
+    /** A term of the list; a fault where the list has none of that code. */
+    Optional<Session> term(Optional<RegistrarList> list, String code) {
+        Optional<Session> term = list.flatMap(l -> l.term(code));
+        if (list.isPresent() && term.isEmpty()) {
+            faults.add(Fault.ofFile("academicSessions.csv", "the list has no term with the code \"" + code + "\""));
+        }
+        return term;
+    }
+
+    /** What the conventions name must be in the list. */
+    void check(Optional<ConventionsFile> conventions, Optional<RegistrarList> list) {
+        if (conventions.isPresent() && list.isPresent()) {
+            faults.addAll(conventions.get().against(list.get()));
+        }
+    }
+
+    /** Ends the command where anything was wrong. */
+    void done() throws FaultyFileException {
+        if (!faults.isEmpty()) {
+            throw new FaultyFileException(faults);
+        }
+    }
+
+    /** Writes a whole file or none. */
+    static void write(Path out, Writing writing) throws FaultyFileException {
+        Path absolute = out.toAbsolutePath();
+        try {
+            Path draft = java.nio.file.Files.createTempFile(absolute.getParent(), "." + out.getFileName(), ".part");
+            try {
+                try (Writer writer = java.nio.file.Files.newBufferedWriter(draft, StandardCharsets.UTF_8)) {
+                    writing.write(writer);
+                }
+                java.nio.file.Files.move(draft, absolute, StandardCopyOption.REPLACE_EXISTING);
+            } finally {
+                java.nio.file.Files.deleteIfExists(draft);
+            }
+        } catch (IOException | UncheckedIOException e) {
+            throw new FaultyFileException(
+                    List.of(Fault.ofFile(String.valueOf(out.getFileName()), "it can't be written: " + e.getMessage())));
+        }
+    }
+
+    /** Something that fills a file. */
+    interface Writing {
+        void write(Writer writer) throws IOException;
+    }
+
+    static Conventions of(Optional<ConventionsFile> file) {
+        return file.orElseThrow().conventions();
+    }
+}

@@ -1,0 +1,38 @@
+package chalkline.cli;
+
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Session;
+import chalkline.core.crosslists.Suggestion;
+import chalkline.core.crosslists.Suggestions;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.ConventionsFile;
+import chalkline.formats.sheets.Sheets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+@Command(name = "suggest", description = "sections of a term that look as if they were taught together, as CSV")
+final class SuggestCommand implements Callable<Integer> {
+    @Mixin
+    TermOptions of = new TermOptions();
+
+    @Option(names = "--out", required = true, description = "the file to write")
+    Path out;
+
+    @Override
+    public Integer call() throws FaultyFileException {
+        Files files = new Files();
+        Optional<RegistrarList> list = files.list(of.list);
+        Optional<ConventionsFile> conventions = files.conventions(of.conventions);
+        Optional<Session> term = files.term(list, of.term);
+        files.check(conventions, list);
+        files.done();
+        List<Suggestion> suggestions = Suggestions.of(list.orElseThrow(), term.orElseThrow(), Files.of(conventions));
+        Files.write(out, writer -> Sheets.suggestions(suggestions, writer));
+        return 0;
+    }
+}

@@ -383,17 +383,18 @@ export interface components {
             firstDay: string;
             lastDay: string | null;
         };
+        Change: {
+            /** Format: int32 */
+            basedOn: number;
+            edit: components["schemas"]["LayerEdit"] | null;
+            file: string | null;
+        };
         LayerEdit: {
             /** Format: int32 */
             layer: number;
             set: {
                 [key: string]: string;
             };
-        };
-        ProofEdit: {
-            /** Format: int32 */
-            basedOn: number;
-            edit: components["schemas"]["LayerEdit"];
         };
         ProofDepartmentCount: {
             department: string;
@@ -487,9 +488,7 @@ export interface components {
             settledAt: string | null;
         };
         ConventionsKeep: {
-            /** Format: int32 */
-            basedOn: number;
-            edit: components["schemas"]["LayerEdit"];
+            change: components["schemas"]["Change"];
             note: string;
         };
         ConventionsAbout: {
@@ -765,7 +764,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProofEdit"];
+                "application/json": components["schemas"]["Change"];
             };
         };
         responses: {

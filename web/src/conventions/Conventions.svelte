@@ -4,7 +4,7 @@
     import { campus } from '../frame/campus.svelte'
     import { NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, instant, number, words } from '../frame/words'
+    import { count, instant, number } from '../frame/words'
     import { EDITABLE, standing, whenInWords, type Draft, type Setting } from './edits'
     import Effect from './Effect.svelte'
     import Field from './Field.svelte'
@@ -20,11 +20,14 @@
     let stale = $state(false)
     let errors = $state.raw<FieldError[]>([])
     let note = $state('')
+    /** A file that is to take the place of all layers, not kept yet. */
+    let file = $state.raw<{ name: string; text: string } | null>(null)
+    let picker = $state<HTMLInputElement>()
     let busy = $state(false)
 
     const chosen = $derived(Number(place.params.layer ?? 0) || 0)
     const layer = $derived(current?.layers[chosen])
-    const edited = $derived(Object.keys(draft).length > 0)
+    const edited = $derived(file !== null || Object.keys(draft).length > 0)
     const settings = $derived<Setting[]>(vocabulary?.settings ?? [])
     const rest = $derived(settings.filter((s) => !(EDITABLE as readonly string[]).includes(s.key)))
     const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
@@ -48,17 +51,11 @@
 
     /** Asks for the effect of the draft; a newer draft makes an answer on its way worthless. */
     $effect(() => {
-        const set = draft
-        const basedOn = current?.about.number
-        const index = chosen
-        if (!withTerm || basedOn === undefined) return
+        const asked = change(draft, chosen)
+        if (!withTerm || !asked) return
         const abort = new AbortController()
         untrack(() => (stale = true))
-        post<Api['ProofEffect']>(
-            `/api/terms/${term}/effect`,
-            { basedOn, edit: { layer: index, set } },
-            abort.signal,
-        )
+        post<Api['ProofEffect']>(`/api/terms/${term}/effect`, asked, abort.signal)
             .then((answer) => {
                 outcome = answer
                 errors = []
@@ -72,7 +69,23 @@
         return () => abort.abort()
     })
 
-    function change(key: string, text: string | null) {
+    /** What is asked about and kept: the file, else the draft of the layer. */
+    function change(set: Draft, index: number) {
+        const basedOn = current?.about.number
+        if (basedOn === undefined) return null
+        return file ? { basedOn, file: file.text } : { basedOn, edit: { layer: index, set } }
+    }
+
+    async function bring(chosenFile: File | undefined) {
+        if (!chosenFile) return
+        const text = await chosenFile.text()
+        draft = {}
+        past = []
+        file = { name: chosenFile.name, text }
+        note = chosenFile.name
+    }
+
+    function edit(key: string, text: string | null) {
         past = [...past, draft]
         const next: Draft = { ...draft }
         const was = layer?.set[key]
@@ -82,6 +95,8 @@
     }
 
     function undo() {
+        file = null
+        errors = []
         const before = past.at(-1)
         if (before === undefined) return
         draft = before
@@ -102,13 +117,10 @@
         void campus.attempt(async () => {
             busy = true
             try {
-                await post('/api/conventions/versions', {
-                    basedOn: current?.about.number,
-                    edit: { layer: chosen, set: draft },
-                    note,
-                })
+                await post('/api/conventions/versions', { change: change(draft, chosen), note })
                 draft = {}
                 past = []
+                file = null
                 note = ''
                 await load()
                 await campus.refresh()
@@ -122,6 +134,10 @@
         const writing = event.target instanceof HTMLInputElement
         if (event.key === 'u' && !writing) undo()
         if (event.key === 'Escape' && writing) event.target.blur()
+    }
+
+    function lines(text: string): string[] {
+        return text.split('\n')
     }
 
     function layerName(index: number): string {
@@ -140,6 +156,11 @@
         {/if}
         {#if current && layer && vocabulary}
             <section class="layer" aria-label="Layer {chosen + 1}">
+                {#if file}
+                    <p class="file">
+                        <b>{file.name}</b> would take the place of all layers, overrides and cross-lists.
+                    </p>
+                {/if}
                 <h1>{chosen + 1} {layer.name}</h1>
                 <p>
                     {whenInWords(layer)}
@@ -159,8 +180,8 @@
                                 {layerName}
                                 tokens={vocabulary.tokens}
                                 focused={place.params.field === key}
-                                disabled={!campus.mayChange}
-                                change={(text) => change(key, text)}
+                                disabled={!campus.mayChange || file !== null}
+                                change={(text) => edit(key, text)}
                             />
                         {/if}
                     {/each}
@@ -225,9 +246,9 @@
 {#snippet margin()}
     {#if edited && errors.length > 0}
         <h2>Not to be kept like this</h2>
-        {#each errors as error (error.field)}<p class="brick">
-                {words(error.field.replace('set.', ''))}: {error.detail}
-            </p>{/each}
+        {#each errors as error (error.field)}
+            {#each lines(error.detail) as line (line)}<p class="brick">{line}</p>{/each}
+        {/each}
     {:else if edited && outcome}
         <Effect effect={outcome} {stale} />
     {:else if current}
@@ -256,6 +277,19 @@
 {#snippet footer()}
     {#if campus.mayChange}
         <button class="go" disabled={!edited || errors.length > 0 || busy} onclick={keep}>Keep</button>
+        {#if !edited}
+            <button class="plain" onclick={() => picker?.click()}>Bring in a file</button>
+            <input
+                bind:this={picker}
+                type="file"
+                accept=".yaml,.yml"
+                hidden
+                onchange={() => {
+                    void bring(picker?.files?.[0])
+                    if (picker) picker.value = ''
+                }}
+            />
+        {/if}
         {#if edited}
             <label class="note"><span class="soft">with a note</span> <input bind:value={note} /></label>
             <button class="plain" onclick={undo}>Undo</button>
@@ -285,6 +319,12 @@
         min-width: 0;
         padding: 16px 20px;
         overflow: auto;
+    }
+    .file {
+        background: var(--ochre-wash);
+        border-left: 3px solid var(--ochre);
+        padding: 6px 10px;
+        margin-bottom: 10px;
     }
     .fields {
         margin-top: 12px;

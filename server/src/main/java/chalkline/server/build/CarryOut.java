@@ -36,6 +36,7 @@ class CarryOut {
     private static final Logger LOG = LoggerFactory.getLogger(CarryOut.class);
     private static final Duration UNTIL_LMS_IS_BACK = Duration.ofSeconds(10);
     private static final long COPY_PAUSE_MILLIS = 100;
+    private static final int COPIES_AT_ONCE = 10;
 
     private final Builds builds;
     private final BuildSteps steps;
@@ -69,9 +70,12 @@ class CarryOut {
             List<BuildStep> batch = nextBatch(id);
             while (!batch.isEmpty()) {
                 record(id, batch, send(id, batch));
+                askAboutCopies(id, Limit.of(COPIES_AT_ONCE));
                 batch = nextBatch(id);
             }
-            awaitCopies(id);
+            while (askAboutCopies(id, Limit.unlimited())) {
+                pause();
+            }
             held.refresh();
             change(id, build -> build.end(steps.existsByBuildIdAndState(id, StepState.FAILED)));
             return new CompletionHandler.OnCompleteRemove<>();
@@ -189,17 +193,17 @@ class CarryOut {
         });
     }
 
-    private void awaitCopies(long id) {
-        List<BuildStep> copies = steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.UNDER_WAY, Limit.unlimited());
-        for (BuildStep copy : copies) {
-            while (!lms.isCopied(copy.job().orElseThrow())) {
-                pause();
-            }
-            transaction.executeWithoutResult(status -> {
-                copy.copied();
-                steps.save(copy);
-            });
-        }
+    /** Settles copies that are done meanwhile; whether some are not. */
+    private boolean askAboutCopies(long id, Limit limit) {
+        List<BuildStep> copies = steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.UNDER_WAY, limit);
+        List<BuildStep> done = copies.stream()
+                .filter(copy -> lms.isCopied(copy.job().orElseThrow()))
+                .toList();
+        transaction.executeWithoutResult(status -> {
+            done.forEach(BuildStep::copied);
+            steps.saveAll(done);
+        });
+        return done.size() < copies.size();
     }
 
     private static void pause() {

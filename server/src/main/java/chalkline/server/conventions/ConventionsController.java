@@ -42,10 +42,7 @@ class ConventionsController {
 
     record Vocabulary(List<SettingView> settings, List<TokenView> tokens, List<String> modifiers) {}
 
-    record Keep(
-            int basedOn,
-            @Valid @NotNull LayerEdit edit,
-            @NotNull String note) {}
+    record Keep(@Valid @NotNull Change change, @NotNull String note) {}
 
     /** The version that holds now. */
     @GetMapping
@@ -100,6 +97,6 @@ class ConventionsController {
 
     @PostMapping("/versions")
     ConventionsService.About keep(@Valid @RequestBody Keep keep) {
-        return conventions.keep(keep.basedOn(), keep.edit(), keep.note());
+        return conventions.keep(keep.change(), keep.note());
     }
 }

@@ -65,20 +65,20 @@ public class ConventionsService {
     }
 
     /**
-     * Keeps a change to one layer as a new version.
+     * Keeps a change as a new version.
      *
-     * @param basedOn the version that the change was made to
-     * @throws Conflict where that is no longer the one that holds
+     * @throws Conflict where the version that it was made to is no longer the one that holds
      */
     @Administrators
     @Transactional
-    public About keep(int basedOn, LayerEdit edit, String note) {
+    public About keep(Change change, String note) {
+        int basedOn = change.basedOn();
         int now = current();
         if (now != basedOn) {
             throw new Conflict("Version " + now + " was kept meanwhile, by "
                     + about(now).keptBy() + ". Yours was made to version " + basedOn + "; nothing was overwritten.");
         }
-        return save(basedOn, edit.applyTo(version(basedOn)), note);
+        return save(basedOn, change.applyTo(version(basedOn)), note);
     }
 
     private About save(int basedOn, Conventions conventions, String note) {

@@ -7,8 +7,8 @@ import chalkline.core.conventions.When;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.conventions.LayerEdit;
 import chalkline.server.people.Readers;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -48,11 +48,11 @@ public class EffectService {
                 .toList();
     }
 
-    /** What an edit of a version would do. */
+    /** What a change of a version would do. */
     @Readers
-    public ProofViews.Effect of(String term, int basedOn, LayerEdit edit) {
-        ProofKey key = proofs.now(term).withConventions(basedOn);
-        Conventions edited = edit.applyTo(conventions.version(basedOn));
+    public ProofViews.Effect of(String term, Change change) {
+        ProofKey key = proofs.now(term).withConventions(change.basedOn());
+        Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         ProofService.Computed before = proofs.proof(key);
         List<ProofRow> after = proofs.with(key, edited).rows();
 
@@ -87,7 +87,7 @@ public class EffectService {
                         .toList(),
                 snags(before.proof().rows(), after),
                 samples,
-                hard(after, edited.layers().get(edit.layer()).when()));
+                hard(after, change.about(edited)));
     }
 
     private static List<Setting> changedFields(ProofRow was, ProofRow row) {

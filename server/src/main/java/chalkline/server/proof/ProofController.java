@@ -1,10 +1,9 @@
 package chalkline.server.proof;
 
-import chalkline.server.conventions.LayerEdit;
+import chalkline.server.conventions.Change;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,8 +27,6 @@ class ProofController {
         this.why = why;
         this.effect = effect;
     }
-
-    record Edit(int basedOn, @Valid @NotNull LayerEdit edit) {}
 
     @GetMapping("/proof")
     ProofViews.Summary summary(@PathVariable String term) {
@@ -62,7 +59,7 @@ class ProofController {
     }
 
     @PostMapping("/effect")
-    ProofViews.Effect effect(@PathVariable String term, @Valid @RequestBody Edit edit) {
-        return effect.of(term, edit.basedOn(), edit.edit());
+    ProofViews.Effect effect(@PathVariable String term, @Valid @RequestBody Change change) {
+        return effect.of(term, change);
     }
 }

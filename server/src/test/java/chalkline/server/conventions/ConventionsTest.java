@@ -47,12 +47,14 @@ class ConventionsTest {
     }
 
     private static Client.Answer effect(int basedOn, String edit) {
-        return abara.post("/api/terms/27SP/effect", "{\"basedOn\":" + basedOn + ",\"edit\":" + edit + "}");
+        return abara.post(
+                "/api/terms/27SP/effect", "{\"basedOn\":" + basedOn + ",\"edit\":" + edit + ",\"file\":null}");
     }
 
     private static Client.Answer keep(int basedOn, String edit) {
         return abara.post(
-                "/api/conventions/versions", "{\"basedOn\":" + basedOn + ",\"edit\":" + edit + ",\"note\":\"tried\"}");
+                "/api/conventions/versions",
+                "{\"change\":{\"basedOn\":" + basedOn + ",\"edit\":" + edit + "},\"note\":\"tried\"}");
     }
 
     @Test
@@ -124,7 +126,8 @@ class ConventionsTest {
                 start.await();
                 return other.post(
                         "/api/conventions/versions",
-                        "{\"basedOn\":" + before + ",\"edit\":" + edit(0, "newsItems", "8") + ",\"note\":\"\"}");
+                        "{\"change\":{\"basedOn\":" + before + ",\"edit\":" + edit(0, "newsItems", "8")
+                                + "},\"note\":\"\"}");
             });
             start.countDown();
             assertThat(java.util.List.of(one.get().status(), second.get().status()))
@@ -141,6 +144,48 @@ class ConventionsTest {
     void aVersionComesBackAsAFileThatReads() throws Exception {
         String yaml = abara.get("/api/conventions/versions/1/file").text();
         assertThat(ConventionsReader.read("version-1.yaml", yaml).layers()).hasSize(9);
+    }
+
+    @Test
+    void aFileBringsShellsPerCourseCrossListsAndOverrides() {
+        String yaml = """
+                chalkline: 1
+                zone: America/Halifax
+                layers:
+                  - {set: {code: "{term.code:lower}-{label:slug}"}}
+                  - {when: {department: MUSC}, set: {shellPer: course}}
+                overrides:
+                  - {section: cl-27SP-1, set: {title: By hand}}
+                crossLists:
+                  - {id: x1, lead: cl-27SP-2, joined: [cl-27SP-1], approved: yes}
+                  - {id: x2, lead: cl-27SP-3, joined: [cl-27SP-240]}
+                """;
+        int before = current();
+        String change = JSON.writeValueAsString(Map.of("basedOn", before, "file", yaml));
+        JsonNode effect = abara.post("/api/terms/27SP/effect", change).json();
+        assertThat(effect.get("snags"))
+                .extracting(snag -> snag.get("snag").asString())
+                .contains("xl-courses-differ");
+        assertThat(abara.post("/api/conventions/versions", "{\"change\":" + change + ",\"note\":\"a file\"}")
+                        .status())
+                .isEqualTo(200);
+        JsonNode proof = abara.get("/api/terms/27SP/proof").json();
+        assertThat(proof.get("shells").asInt()).isLessThan(238);
+        String shell =
+                "/api/terms/27SP/proof/shell?versions=" + proof.get("versions").asString() + "&key=s:cl-27SP-";
+        assertThat(abara.get(shell + "2").json().get("sections")).hasSize(2);
+        assertThat(abara.get(shell + "3").json().get("action").asString()).isEqualTo("stop");
+        JsonNode snag = abara.get(shell + "3").json().get("snags").get(0);
+        assertThat(snag.get("toDo").asString()).isNotBlank();
+        // back to where it was
+        String first = abara.get("/api/conventions/versions/1/file").text();
+        String back = JSON.writeValueAsString(Map.of("basedOn", before + 1, "file", first));
+        assertThat(abara.post("/api/conventions/versions", "{\"change\":" + back + ",\"note\":\"\"}")
+                        .status())
+                .isEqualTo(200);
+        JsonNode wrong = abara.post("/api/terms/27SP/effect", "{\"basedOn\":1,\"file\":\"chalkline: 1\\nzone: x\"}")
+                .json();
+        assertThat(wrong.get("errors").get(0).get("detail").asString()).startsWith("conventions.yaml:2:7:");
     }
 
     @Test

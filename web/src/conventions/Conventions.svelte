@@ -187,7 +187,7 @@
                     {/each}
                 </div>
                 {#if outcome && outcome.hard.length > 0}
-                    <h3>On the hardest sections of this layer</h3>
+                    <h2 class="small">On the hardest sections of this layer</h2>
                     <table class="hard">
                         <tbody>
                             {#each outcome.hard as one (one.key)}
@@ -330,7 +330,10 @@
         margin-top: 12px;
         border-bottom: 1px solid var(--hair);
     }
-    h3 {
+    .small {
+        font-size: 12px;
+        font-weight: 600;
+        color: var(--soft);
         margin: 16px 0 2px;
     }
     .hard td {

@@ -110,7 +110,11 @@
         <div class="bar">
             <label>
                 <span class="soft">Rows</span>
-                <select value={filter.by} onchange={(e) => place.set({ by: e.currentTarget.value })}>
+                <select
+                    aria-label="Rows"
+                    value={filter.by}
+                    onchange={(e) => place.set({ by: e.currentTarget.value })}
+                >
                     <option value="department">by department</option>
                     <option value="action">by action</option>
                     <option value="snag">by snag</option>
@@ -119,7 +123,11 @@
             </label>
             <label>
                 <span class="soft">that are</span>
-                <select value={filter.action} onchange={(e) => place.set({ action: e.currentTarget.value })}>
+                <select
+                    aria-label="that are"
+                    value={filter.action}
+                    onchange={(e) => place.set({ action: e.currentTarget.value })}
+                >
                     <option value="">any</option>
                     <option value="todo">not kept</option>
                     {#each rows.summary.actions as one (one.action)}
@@ -129,7 +137,11 @@
             </label>
             <label>
                 <span class="soft">with snag</span>
-                <select value={filter.snag} onchange={(e) => place.set({ snag: e.currentTarget.value })}>
+                <select
+                    aria-label="with snag"
+                    value={filter.snag}
+                    onchange={(e) => place.set({ snag: e.currentTarget.value })}
+                >
                     <option value="">any or none</option>
                     <option value="any">any</option>
                     {#each rows.summary.snags as one (one.snag)}

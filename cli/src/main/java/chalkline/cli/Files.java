@@ -66,10 +66,8 @@ final class Files {
         });
     }
 
-    List<HeldShell> held(Path path) {
-        return path == null
-                ? List.of()
-                : read(path, () -> HeldReader.read(path)).orElse(List.of());
+    List<HeldShell> held(Optional<Path> path) {
+        return path.flatMap(file -> read(file, () -> HeldReader.read(file))).orElse(List.of());
     }
 
     List<Dates.Item> dates(Path path) {

@@ -1,11 +1,8 @@
 package chalkline.cli;
 
-import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.crosslists.Suggestions;
 import chalkline.formats.FaultyFileException;
-import chalkline.formats.conventions.ConventionsFile;
 import chalkline.formats.sheets.Sheets;
 import java.nio.file.Path;
 import java.util.List;
@@ -25,13 +22,8 @@ final class SuggestCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FaultyFileException {
-        Files files = new Files();
-        Optional<RegistrarList> list = files.list(of.list);
-        Optional<ConventionsFile> conventions = files.conventions(of.conventions);
-        Optional<Session> term = files.term(list, of.term);
-        files.check(conventions, list);
-        files.done();
-        List<Suggestion> suggestions = Suggestions.of(list.orElseThrow(), term.orElseThrow(), Files.of(conventions));
+        TermOptions.Input input = of.read(Optional.empty());
+        List<Suggestion> suggestions = Suggestions.of(input.list(), input.term(), input.conventions());
         Files.write(out, writer -> Sheets.suggestions(suggestions, writer));
         return 0;
     }

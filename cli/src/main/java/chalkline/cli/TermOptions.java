@@ -1,9 +1,18 @@
 package chalkline.cli;
 
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.Proof;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.ConventionsFile;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
 import picocli.CommandLine.Option;
 
-/** What every command about one term is told. */
+/** What every command about one term is told, and the files read from it. */
 final class TermOptions {
     @Option(names = "--list", required = true, description = "the registrar's list: a OneRoster 1.1 zip or folder")
     Path list;
@@ -13,4 +22,28 @@ final class TermOptions {
 
     @Option(names = "--term", required = true, description = "the code of the term")
     String term;
+
+    /** What the files hold. */
+    record Input(RegistrarList list, Conventions conventions, Session term, List<HeldShell> held) {
+        Proof proof() {
+            return Proof.of(list, term, conventions, held);
+        }
+    }
+
+    /**
+     * Reads the files.
+     *
+     * @param held what the LMS holds; nothing, if empty
+     * @throws FaultyFileException with every fault of all of them
+     */
+    Input read(Optional<Path> held) throws FaultyFileException {
+        Files files = new Files();
+        Optional<RegistrarList> registrar = files.list(list);
+        Optional<ConventionsFile> rules = files.conventions(conventions);
+        List<HeldShell> shells = files.held(held);
+        Optional<Session> session = files.term(registrar, term);
+        files.check(rules, registrar);
+        files.done();
+        return new Input(registrar.orElseThrow(), Files.of(rules), session.orElseThrow(), shells);
+    }
 }

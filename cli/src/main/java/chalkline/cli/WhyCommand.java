@@ -1,16 +1,11 @@
 package chalkline.cli;
 
-import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Source;
-import chalkline.core.proof.HeldShell;
-import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.core.proof.Why;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
-import chalkline.formats.conventions.ConventionsFile;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
@@ -38,20 +33,13 @@ final class WhyCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FaultyFileException {
-        Files files = new Files();
-        Optional<RegistrarList> list = files.list(of.list);
-        Optional<ConventionsFile> conventions = files.conventions(of.conventions);
-        List<HeldShell> shells = files.held(held);
-        Optional<Session> term = files.term(list, of.term);
-        files.check(conventions, list);
-        files.done();
-        Proof proof = Proof.of(list.orElseThrow(), term.orElseThrow(), Files.of(conventions), shells);
-        ProofRow row = proof.rows().stream()
+        TermOptions.Input input = of.read(Optional.ofNullable(held));
+        ProofRow row = input.proof().rows().stream()
                 .filter(candidate -> candidate.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> new FaultyFileException(
                         List.of(Fault.ofFile("proof", "the proof has no shell with the key \"" + key + "\""))));
-        print(row, Why.of(row, Files.of(conventions)), spec.commandLine().getOut());
+        print(row, Why.of(row, input.conventions()), spec.commandLine().getOut());
         return 0;
     }
 

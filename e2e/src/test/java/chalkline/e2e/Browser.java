@@ -39,7 +39,7 @@ final class Browser implements AutoCloseable {
                                 "--disable-sync")));
         context = chromium.newContext(
                 new NewContextOptions().setViewportSize(1280, 800).setBaseURL(address.toString()));
-        context.setDefaultTimeout(60_000);
+        context.setDefaultTimeout(30_000);
         page = context.newPage();
         page.onPageError(errors::add);
         page.onConsoleMessage(message -> {

@@ -60,6 +60,16 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** The port of the tests' MariaDB. */
+    public int databasePort() {
+        return databasePort;
+    }
+
+    /** The application's schema. */
+    public String schema() {
+        return schema;
+    }
+
     /** Where the application answers. */
     public URI address() {
         return URI.create("http://127.0.0.1:" + port);
@@ -110,7 +120,9 @@ public final class RunningSystem implements AutoCloseable {
                 "STANDINS_PORT",
                 Integer.toString(standInsPort),
                 "CHALKLINE_DEMO",
-                "true");
+                "true",
+                "DBSCHEDULER_HEARTBEATINTERVAL",
+                "1s");
     }
 
     private void standIns(int sections, String... more) {

@@ -1,0 +1,80 @@
+package chalkline.bench;
+
+import chalkline.formats.oneroster.OneRosterWriter;
+import chalkline.standins.campus.Campus;
+import chalkline.standins.campus.CampusSize;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.openjdk.jmh.results.RunResult;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
+
+/** Runs all benchmarks and prints one table. Every figure is held against a limit that was measured in the same run. */
+public final class Bench {
+    private static final long SEED = 1907;
+    /** A person sees an answer within this time as one to what was typed. */
+    private static final double KEY_PRESS_MILLIS = 300;
+
+    private Bench() {}
+
+    public static void main(String[] arguments) throws Exception {
+        Path folder = Files.createDirectories(Path.of(arguments[0]));
+        Path small = list(folder, 10_000);
+        Path large = list(folder, 20_000);
+        Path conventions = folder.resolve("conventions.yaml");
+        try (var in = Bench.class.getResourceAsStream("/demo/conventions.yaml")) {
+            Files.write(conventions, in.readAllBytes());
+        }
+        List<Row> rows = new ArrayList<>(Programs.measure(small, large, conventions));
+        rows.addAll(core(large));
+        rows.addAll(Application.measure(large));
+        System.out.println();
+        rows.forEach(System.out::println);
+        boolean allHold = rows.stream().allMatch(Row::holds);
+        System.exit(allHold ? 0 : 1);
+    }
+
+    private static Path list(Path folder, int sections) throws IOException {
+        Path file = folder.resolve("skerrow-" + sections + ".zip");
+        if (!Files.exists(file)) {
+            try (OutputStream out = Files.newOutputStream(file)) {
+                OneRosterWriter.write(Campus.list(CampusSize.ofSections(sections), SEED), out);
+            }
+        }
+        return file;
+    }
+
+    private static List<Row> core(Path list) throws RunnerException {
+        System.setProperty("jmh.ignoreLock", "true");
+        Collection<RunResult> results = new Runner(new OptionsBuilder()
+                        .include(CoreBench.class.getSimpleName())
+                        .build())
+                .run();
+        Map<String, Double> millis = new HashMap<>();
+        results.forEach(result -> millis.put(
+                result.getPrimaryResult().getLabel(), result.getPrimaryResult().getScore()));
+        return List.of(
+                new Row(
+                        "list of 20,000 sections read and checked",
+                        millis.get("parse"),
+                        "just parsed",
+                        millis.get("justParse"),
+                        4),
+                new Row("facts of 20,000 sections", millis.get("facts"), "just parsed", millis.get("justParse"), 2),
+                new Row("proof of 20,000 sections", millis.get("proof"), "just parsed", millis.get("justParse"), 2),
+                new Row(
+                        "proof of an edit, 20,000 sections",
+                        millis.get("proofOfAnEdit"),
+                        "a key press",
+                        KEY_PRESS_MILLIS,
+                        1));
+    }
+}

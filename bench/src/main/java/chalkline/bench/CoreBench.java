@@ -1,0 +1,84 @@
+package chalkline.bench;
+
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Section;
+import chalkline.core.arrivals.Sections;
+import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Value;
+import chalkline.core.conventions.ValueException;
+import chalkline.core.proof.Proof;
+import chalkline.formats.FaultyFileException;
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.formats.oneroster.OneRosterReader;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** List parsing, the facts of sections, the proof and the effect of an edit, over a list of 20,000 sections. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(value = 1, jvmArgs = "-Xmx2g")
+@Warmup(iterations = 3, time = 2)
+@Measurement(iterations = 5, time = 2)
+public class CoreBench {
+    private Path file;
+    private RegistrarList list;
+    private Session term;
+    private List<Section> sections;
+    private Conventions conventions;
+    private Conventions edited;
+
+    @Setup
+    public void read() throws IOException, FaultyFileException, ValueException {
+        file = Path.of(System.getenv("CHALKLINE_BENCH_LIST"));
+        list = OneRosterReader.read(file);
+        term = list.term("27SP").orElseThrow();
+        sections = Sections.ofTerm(list, term);
+        try (var in = CoreBench.class.getResourceAsStream("/demo/conventions.yaml")) {
+            conventions = ConventionsReader.read("demo", new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        }
+        Value title = Value.of(Setting.TITLE, "{label} {title}, {term.name}");
+        edited = conventions.withLayer(0, conventions.layers().get(0).with(Setting.TITLE, title));
+    }
+
+    /** The limit for parsing. */
+    @Benchmark
+    public long justParse() throws IOException {
+        return JustParse.characters(file);
+    }
+
+    @Benchmark
+    public RegistrarList parse() throws IOException, FaultyFileException {
+        return OneRosterReader.read(file);
+    }
+
+    @Benchmark
+    public List<Section> facts() {
+        return Sections.ofTerm(list, term);
+    }
+
+    @Benchmark
+    public Proof proof() {
+        return Proof.of(list, sections, "27SP", conventions, List.of());
+    }
+
+    @Benchmark
+    public Proof proofOfAnEdit() {
+        return Proof.of(list, sections, "27SP", edited, List.of());
+    }
+}

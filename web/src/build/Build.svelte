@@ -7,12 +7,15 @@
     import { count, instant, number } from '../frame/words'
     import Course from './Course.svelte'
     import Failures from './Failures.svelte'
+    import Shells from './Shells.svelte'
 
     let builds = $state.raw<Api['Build'][]>([])
     let current = $state.raw<Api['Build'] | null>(null)
     let known = $state(false)
     /** Shells done at the moments when they were asked for, for the picture and the rate. */
     let samples = $state.raw<{ at: number; done: number }[]>([])
+    /** The department whose shells are looked at in the margin. */
+    let department = $state<string | null>(null)
     let events: EventSource | undefined
 
     onMount(() => {
@@ -127,7 +130,15 @@
                 <tbody>
                     {#each current.departments as one (one.name)}
                         <tr>
-                            <th scope="row">{one.name || 'Closed'}</th>
+                            <th scope="row">
+                                <button
+                                    class="name"
+                                    aria-pressed={department === one.name}
+                                    onclick={() => (department = department === one.name ? null : one.name)}
+                                >
+                                    {one.name || 'Closed'}
+                                </button>
+                            </th>
                             <td class="bar" aria-hidden="true">
                                 <span>
                                     <i class="done" style:width="{(100 * one.done) / one.shells}%"></i>
@@ -159,7 +170,11 @@
 
 {#snippet margin()}
     {#if current}
-        <Failures build={current} />
+        {#if department !== null}
+            <Shells build={current} {department} />
+        {:else}
+            <Failures build={current} />
+        {/if}
         {#if builds.length > 1}
             <h3 class="others">Builds of this term</h3>
             <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
@@ -238,6 +253,18 @@
         color: var(--ink);
         width: 210px;
         white-space: nowrap;
+    }
+    .name {
+        font: inherit;
+        color: inherit;
+        background: none;
+        border: 0;
+        padding: 0;
+        cursor: pointer;
+    }
+    .name[aria-pressed='true'] {
+        color: var(--chalk);
+        font-weight: 750;
     }
     .bar span {
         display: flex;

@@ -1,22 +1,13 @@
 <script lang="ts">
-    import { get, type Api } from '../api/client'
-    import { campus } from '../frame/campus.svelte'
-    import { count, instant, number, words } from '../frame/words'
+    import type { Api } from '../api/client'
+    import { count, number, words } from '../frame/words'
+    import Steps from './Steps.svelte'
 
     /** What failed in a build, by cause, and the steps of the shell that is looked at. */
     let { build }: { build: Api['Build'] } = $props()
 
     const SHOWN = 8
-    const MARKS: Record<string, { says: string; class: string }> = {
-        DONE: { says: '✓ done', class: 'moss' },
-        FAILED: { says: '■ failed', class: 'brick' },
-        UNDER_WAY: { says: '… under way', class: 'soft' },
-        WAITS: { says: 'waits', class: 'soft' },
-        HELD_BACK: { says: 'held back', class: 'soft' },
-    }
-
     let chosen = $state('')
-    let steps = $state.raw<Api['BuildStep'][]>([])
 
     const causes = $derived.by(() => {
         const map = new Map<string, Api['BuildStep'][]>()
@@ -28,19 +19,6 @@
         return [...map]
     })
     const shellOf = $derived(chosen || build.failures.find((s) => s.shellKey)?.shellKey || '')
-    const settled = $derived(build.done + build.failed)
-
-    $effect(() => {
-        const key = shellOf
-        void settled
-        if (key === '') {
-            steps = []
-            return
-        }
-        get<Api['BuildStep'][]>(`/api/builds/${build.id}/steps?${new URLSearchParams({ shell: key })}`)
-            .then((all) => (steps = all))
-            .catch((e) => (campus.trouble = e.message))
-    })
 </script>
 
 {#if build.failures.length === 0}
@@ -73,25 +51,7 @@
         </section>
     {/each}
 {/if}
-{#if steps.length > 0}
-    <h3>{steps[0]?.shellCode}, step by step</h3>
-    <table>
-        <tbody>
-            {#each steps as step (step.verb + step.says)}
-                {@const mark = MARKS[step.state]}
-                <tr>
-                    <td class={mark?.class}>{mark?.says}</td>
-                    <td
-                        >{step.says}{#if step.reason}: <span class="brick">{step.reason}</span>{/if}</td
-                    >
-                    <td class="num soft"
-                        >{step.settledAt ? instant(step.settledAt, campus.zone).slice(-5) : ''}</td
-                    >
-                </tr>
-            {/each}
-        </tbody>
-    </table>
-{/if}
+{#if shellOf !== ''}<Steps {build} shell={shellOf} />{/if}
 
 <style>
     section {
@@ -105,19 +65,5 @@
         flex-wrap: wrap;
         gap: 4px 12px;
         margin-top: 4px;
-    }
-    h3 {
-        margin: 18px 0 4px;
-    }
-    td {
-        border-top: 1px solid var(--hair);
-        padding: 4px 8px 4px 0;
-        font-size: 13px;
-        vertical-align: baseline;
-        overflow-wrap: anywhere;
-    }
-    td:first-child,
-    td:last-child {
-        white-space: nowrap;
     }
 </style>

@@ -149,6 +149,17 @@
                     {/each}
                 </select>
             </label>
+            <label class="show">
+                <span class="soft">showing</span>
+                <select
+                    aria-label="showing"
+                    value={place.params.show ?? 'title'}
+                    onchange={(e) => place.set({ show: e.currentTarget.value })}
+                >
+                    <option value="title">titles</option>
+                    <option value="category">categories</option>
+                </select>
+            </label>
             <span class="soft counted" role="status">
                 {count(seen.length, 'row')}{marks.size ? `, ${number(marks.size)} marked` : ''}{rows.complete
                     ? ''
@@ -162,6 +173,7 @@
             {stops}
             firstDay={rows.summary.firstDay}
             lastDay={rows.summary.lastDay}
+            show={place.params.show === 'category' ? 'category' : 'title'}
             select={(key) => place.set({ key })}
             {enter}
             {edit}
@@ -235,6 +247,11 @@
         padding: 0 20px 8px;
         font-size: 13px;
         flex-wrap: wrap;
+    }
+    @media (min-width: 1500px) {
+        .show {
+            display: none;
+        }
     }
     .counted {
         margin-left: auto;

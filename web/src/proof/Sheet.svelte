@@ -14,6 +14,7 @@
         stops,
         firstDay,
         lastDay,
+        show,
         select,
         enter,
         edit,
@@ -24,6 +25,8 @@
         stops: Set<string>
         firstDay: string
         lastDay: string | null
+        /** Which of the two stands in the sheet where there is no room for both. */
+        show: 'title' | 'category'
         select: (key: string) => void
         enter: () => void
         edit: () => void
@@ -113,6 +116,7 @@
 
 <div
     class="box"
+    class:places={show === 'category'}
     bind:this={box}
     role="grid"
     tabindex="0"
@@ -124,8 +128,10 @@
     id="sheet"
 >
     <div class="row head" role="row" aria-rowindex={1}>
-        {#each ['Mark', 'Will', 'Code', 'Title', 'Snags', 'Open to students', 'Roster'] as name, i (name)}
-            <span role="columnheader" class:num={i === 6}><span class:unseen={i === 0}>{name}</span></span>
+        {#each ['Mark', 'Will', 'Code', 'Title', 'Category', 'Snags', 'Open to students', 'Roster'] as name, i (name)}
+            <span role="columnheader" class:num={i === 7} class:title={i === 3} class:category={i === 4}
+                ><span class:unseen={i === 0}>{name}</span></span
+            >
         {/each}
     </div>
     <div class="all" style:height="{sight?.total ?? 0}px" role="presentation">
@@ -273,6 +279,22 @@
     .win i.b {
         background: none;
         border: 1.5px solid var(--brick);
+    }
+    .category,
+    .places .title {
+        display: none;
+    }
+    .places .category {
+        display: block;
+    }
+    @media (min-width: 1500px) {
+        .row {
+            grid-template-columns: 20px 68px 200px minmax(80px, 3fr) minmax(80px, 2fr) 130px 104px 44px;
+        }
+        .row .title,
+        .row .category {
+            display: block;
+        }
     }
     @media (max-width: 1100px) {
         .row {

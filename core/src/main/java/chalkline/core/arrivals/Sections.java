@@ -7,10 +7,12 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Works out the facts of a term's sections from a registrar's list. Sections come in the order of the list; those of
@@ -63,7 +65,7 @@ public final class Sections {
         Map<String, People> people = peopleOf(wanted);
         List<Section> sections = new ArrayList<>(wanted.size());
         for (ListedClass listed : wanted.values()) {
-            sections.add(section(listed, people.getOrDefault(listed.id(), new People())));
+            sections.add(section(listed, people.get(listed.id())));
         }
         return sections;
     }
@@ -101,7 +103,7 @@ public final class Sections {
                         .toList(),
                 people.inOrder(),
                 people.flagged.size(),
-                List.copyOf(people.students.values()));
+                people.students());
     }
 
     /** The college of an organization: the one above a department, if there is one, else itself. */
@@ -146,11 +148,12 @@ public final class Sections {
     }
 
     private Map<String, People> peopleOf(Map<String, ListedClass> wanted) {
-        Map<String, People> people = new HashMap<>();
+        Map<String, People> people = new HashMap<>(wanted.size() * 2);
+        wanted.keySet().forEach(id -> people.put(id, new People()));
         for (Enrollment enrollment : list.enrollments()) {
-            if (wanted.containsKey(enrollment.classId())) {
-                people.computeIfAbsent(enrollment.classId(), id -> new People())
-                        .add(enrollment, list.people().get(enrollment.userId()));
+            People in = people.get(enrollment.classId());
+            if (in != null) {
+                in.add(enrollment, list.people());
             }
         }
         return people;
@@ -158,17 +161,18 @@ public final class Sections {
 
     /** Who is in one class while the enrollments are gone through. */
     private static final class People {
-        private final Map<String, Person> students = new LinkedHashMap<>();
+        private final List<Person> students = new ArrayList<>();
         private final Map<String, Person> teachers = new LinkedHashMap<>();
-        private final Map<String, Person> flagged = new LinkedHashMap<>();
+        private final Set<String> flagged = new HashSet<>();
 
-        void add(Enrollment enrollment, Person person) {
+        void add(Enrollment enrollment, Map<String, Person> all) {
             switch (enrollment.role()) {
-                case "student" -> students.put(person.id(), person);
+                case "student" -> students.add(all.get(enrollment.userId()));
                 case "teacher" -> {
+                    Person person = all.get(enrollment.userId());
                     teachers.put(person.id(), person);
                     if (enrollment.primary()) {
-                        flagged.put(person.id(), person);
+                        flagged.add(person.id());
                     }
                 }
                 default -> {
@@ -177,9 +181,14 @@ public final class Sections {
             }
         }
 
+        List<Person> students() {
+            Set<String> seen = new HashSet<>(students.size() * 2);
+            return students.stream().filter(person -> seen.add(person.id())).toList();
+        }
+
         List<Person> inOrder() {
             return teachers.values().stream()
-                    .sorted(Comparator.comparing((Person person) -> !flagged.containsKey(person.id()))
+                    .sorted(Comparator.comparing((Person person) -> !flagged.contains(person.id()))
                             .thenComparing(BY_NAME))
                     .toList();
         }

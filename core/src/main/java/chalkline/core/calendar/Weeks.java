@@ -4,6 +4,7 @@ import chalkline.core.arrivals.Section.Days;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -20,39 +21,35 @@ public final class Weeks {
     private final Days days;
     private final List<Break> breaks;
     private final DayOfWeek weekStart;
+    /** First calendar days of the numbered weeks; those of a century where the session has no end. */
+    private final List<LocalDate> numbered;
 
     public Weeks(Days days, List<Break> breaks, DayOfWeek weekStart) {
         this.days = days;
         this.breaks = breaks;
         this.weekStart = weekStart;
+        this.numbered = numbered();
+    }
+
+    private List<LocalDate> numbered() {
+        LocalDate limit = days.last().orElse(days.first().plusDays(HORIZON_DAYS));
+        List<LocalDate> starts = new ArrayList<>();
+        for (LocalDate start = weekOf(days.first()); !start.isAfter(limit); start = start.plusWeeks(1)) {
+            if (!isBreakWeek(start)) {
+                starts.add(start);
+            }
+        }
+        return starts;
     }
 
     /** The number of numbered weeks; empty without an end. */
     public OptionalInt count() {
-        if (days.last().isEmpty()) {
-            return OptionalInt.empty();
-        }
-        int count = 0;
-        for (LocalDate monday = weekOf(days.first());
-                !monday.isAfter(days.last().orElseThrow());
-                monday = monday.plusWeeks(1)) {
-            if (!isBreakWeek(monday)) {
-                count++;
-            }
-        }
-        return OptionalInt.of(count);
+        return days.last().isEmpty() ? OptionalInt.empty() : OptionalInt.of(numbered.size());
     }
 
     /** The first calendar day of numbered week {@code n}, be it before the session; empty where there is no such week. */
     public Optional<LocalDate> startOf(int n) {
-        LocalDate limit = days.last().orElse(days.first().plusDays(HORIZON_DAYS));
-        int number = 0;
-        for (LocalDate start = weekOf(days.first()); !start.isAfter(limit); start = start.plusWeeks(1)) {
-            if (!isBreakWeek(start) && ++number == n) {
-                return Optional.of(start);
-            }
-        }
-        return Optional.empty();
+        return n < 1 || n > numbered.size() ? Optional.empty() : Optional.of(numbered.get(n - 1));
     }
 
     /** The first day of week {@code n} that lies in the session. */

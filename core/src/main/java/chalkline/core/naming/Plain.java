@@ -38,7 +38,7 @@ final class Plain {
     private Plain() {}
 
     static String of(String text) {
-        if (text.chars().allMatch(c -> c < 0x80)) {
+        if (Text.isAscii(text)) {
             return text;
         }
         StringBuilder out = new StringBuilder();

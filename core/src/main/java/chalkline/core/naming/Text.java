@@ -90,8 +90,20 @@ public final class Text {
 
     /** The form in which codes compare: NFKC, full case folding, NFKC, white space collapsed (UAX #15, CaseFolding). */
     public static String codeKey(String code) {
+        if (isAscii(code)) {
+            return collapse(caseless(code));
+        }
         String folded = UCharacter.foldCase(NFKC.normalize(code), true);
         return collapse(NFKC.normalize(folded));
+    }
+
+    static boolean isAscii(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            if (text.charAt(i) >= 0x80) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static int compareCodePoints(String a, String b) {

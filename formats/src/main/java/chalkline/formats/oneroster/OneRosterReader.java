@@ -280,8 +280,12 @@ public final class OneRosterReader {
                         return;
                     }
                     ids.add(row);
-                    names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
-                    names(row, "userSourcedId", people.keySet(), Layout.USERS);
+                    if (listed == null) {
+                        names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
+                    }
+                    if (person == null) {
+                        names(row, "userSourcedId", people.keySet(), Layout.USERS);
+                    }
                     names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
                     date(row, "beginDate");
                     date(row, "endDate");

@@ -14,6 +14,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -34,7 +35,11 @@ final class Table {
     private final List<Fault> faults;
     private final Map<String, Integer> columns = new HashMap<>();
     private final Set<String> idsOfBrokenRows = new HashSet<>();
+    private final List<Filled> filled = new ArrayList<>();
     private int width;
+
+    /** A column that is never empty. */
+    private record Filled(String name, int index) {}
 
     Table(Bundle bundle, Layout layout, List<Fault> faults) {
         this.bundle = bundle;
@@ -122,7 +127,7 @@ final class Table {
                 .build(
                         CsvRecordHandler.builder()
                                 .maxFields(1024)
-                                .maxFieldSize(LONGEST_RECORD)
+                                .maxFieldSize(LONGEST_FIELD)
                                 .maxRecordSize(LONGEST_RECORD)
                                 .build(),
                         new WithoutMark(new InputStreamReader(
@@ -140,7 +145,8 @@ final class Table {
     private boolean readHeader(CsvRecord header) {
         boolean right = true;
         for (int i = 0; i < header.getFieldCount(); i++) {
-            String name = Text.trim(header.getField(i));
+            // interned, so that the names in the code are found at once
+            String name = Text.trim(header.getField(i)).intern();
             if (columns.putIfAbsent(name, i) != null && layout.requires(name)) {
                 faults.add(new Fault(layout.file(), 1, name, "the column stands here twice"));
                 right = false;
@@ -152,7 +158,10 @@ final class Table {
                 right = false;
             }
         }
-        this.width = header.getFieldCount();
+        width = header.getFieldCount();
+        for (String name : layout.filled()) {
+            filled.add(new Filled(name, columns.getOrDefault(name, 0)));
+        }
         return right;
     }
 
@@ -164,14 +173,9 @@ final class Table {
             idsOfBrokenRows.add(row.get("sourcedId"));
             return false;
         }
-        for (int i = 0; i < fields; i++) {
-            if (row.record.getField(i).length() > LONGEST_FIELD) {
-                row.fault("1", "field " + (i + 1) + " is longer than " + LONGEST_FIELD + " characters");
-            }
-        }
-        for (String column : layout.filled()) {
-            if (row.get(column).isEmpty()) {
-                row.fault(column, "the field is empty");
+        for (Filled column : filled) {
+            if (Text.trim(row.record.getField(column.index())).isEmpty()) {
+                row.fault(column.name(), "the field is empty");
             }
         }
         return true;
@@ -211,7 +215,8 @@ final class Table {
         if (said.contains("quote")) {
             return "there is text after a closing quote; nothing after it was read";
         }
-        return "the record is too long or has too many fields; nothing after it was read";
+        return "the record has too many fields, or one longer than " + LONGEST_FIELD
+                + " characters; nothing after it was read";
     }
 
     private static String messages(Throwable e) {

@@ -50,6 +50,11 @@ class BuildController {
         return builds.view(id);
     }
 
+    @GetMapping("/api/builds/{id}/shells")
+    List<BuildViews.Shell> shells(@PathVariable long id, @RequestParam String department) {
+        return builds.shells(id, department);
+    }
+
     @GetMapping("/api/builds/{id}/steps")
     List<BuildViews.Step> steps(@PathVariable long id, @RequestParam String shell) {
         return builds.steps(id, shell);

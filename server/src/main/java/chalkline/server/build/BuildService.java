@@ -142,6 +142,19 @@ public class BuildService {
         return view(builds.findById(id).orElseThrow(() -> missing(id)));
     }
 
+    /** The shells of one department in a build, by code. */
+    @Readers
+    @Transactional(readOnly = true)
+    public List<BuildViews.Shell> shells(long id, String department) {
+        return steps.countInDepartment(id, department).stream()
+                .map(shell -> new BuildViews.Shell(
+                        shell.getShellKey(),
+                        shell.getShellCode(),
+                        shell.getFailed() > 0,
+                        shell.getDone() == shell.getSteps()))
+                .toList();
+    }
+
     /** The steps of one shell in a build. */
     @Readers
     @Transactional(readOnly = true)

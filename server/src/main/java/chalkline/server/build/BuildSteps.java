@@ -37,6 +37,21 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
             group by s.department, s.shellKey""")
     List<ShellCount> countByShell(long buildId);
 
+    /** How the shells of one department stand, by code. */
+    @Query("""
+            select s.shellCode as shellCode, s.shellKey as shellKey, s.department as department,
+              count(*) as steps,
+              sum(case when s.state = DONE then 1 else 0 end) as done,
+              sum(case when s.state = FAILED then 1 else 0 end) as failed
+            from BuildStep s where s.buildId = :buildId and s.shellKey <> '' and s.department = :department
+            group by s.shellCode, s.shellKey, s.department order by s.shellCode""")
+    List<NamedShellCount> countInDepartment(long buildId, String department);
+
+    /** Counts of one shell's steps, with its code. */
+    interface NamedShellCount extends ShellCount {
+        String getShellCode();
+    }
+
     /** Counts of one shell's steps. */
     interface ShellCount {
         String getDepartment();

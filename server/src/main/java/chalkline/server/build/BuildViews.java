@@ -11,6 +11,9 @@ public final class BuildViews {
     /** How a department's shells stand. */
     public record Department(String name, int shells, int done, int failed) {}
 
+    /** How a shell stands; neither failed nor done while steps wait. */
+    public record Shell(String key, String code, boolean failed, boolean done) {}
+
     /** One step with what came of it. */
     public record Step(
             String shellKey,

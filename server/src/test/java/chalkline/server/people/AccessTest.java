@@ -44,6 +44,7 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/builds", false, ""),
             new Route("POST", "/api/terms/{term}/builds", true, "{\"versions\":\"1.1.1\",\"keys\":[]}"),
             new Route("GET", "/api/builds/{id}", false, ""),
+            new Route("GET", "/api/builds/{id}/shells", false, ""),
             new Route("GET", "/api/builds/{id}/steps", false, ""),
             new Route("GET", "/api/builds/{id}/progress", false, ""),
             new Route("POST", "/api/builds/{id}/retry", true, ""));
@@ -108,6 +109,9 @@ class AccessTest {
                 route.path().replace("{term}", "27SP").replace("{id}", "1").replace("{number}", "1");
         if (path.endsWith("/rows") || path.endsWith("/shell")) {
             path += "?versions=1.1.1&key=s:cl-27SP-1";
+        }
+        if (path.endsWith("/shells")) {
+            path += "?department=Music";
         }
         if (path.endsWith("/steps")) {
             path += "?shell=s:cl-27SP-1";

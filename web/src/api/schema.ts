@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/shells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["shells"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/progress": {
         parameters: {
             query?: never;
@@ -699,6 +715,12 @@ export interface components {
             settings: components["schemas"]["ConventionsSettingView"][];
             tokens: components["schemas"]["ConventionsTokenView"][];
             modifiers: string[];
+        };
+        BuildShell: {
+            key: string;
+            code: string;
+            failed: boolean;
+            done: boolean;
         };
         SseEmitter: {
             /** Format: int64 */
@@ -1221,6 +1243,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildStep"][];
+                };
+            };
+        };
+    };
+    shells: {
+        parameters: {
+            query: {
+                department: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildShell"][];
                 };
             };
         };

@@ -166,9 +166,10 @@
                     >
                     <span role="gridcell" class="act {action.class}">{action.mark} {row.action}</span>
                     <span role="gridcell" class="mono" title={row.code}>{row.code}</span>
-                    <span role="gridcell" class:soft={row.action === 'keep'} title={row.title}
+                    <span role="gridcell" class="title" class:soft={row.action === 'keep'} title={row.title}
                         >{row.title}</span
                     >
+                    <span role="gridcell" class="category soft" title={row.category}>{row.category}</span>
                     <span role="gridcell" class="snag">
                         {#each row.snags.slice(0, 2) as snag, i (snag)}{i > 0 ? ', ' : ''}<span
                                 class={stops.has(snag) ? 'brick' : 'ochre'}>{words(snag)}</span

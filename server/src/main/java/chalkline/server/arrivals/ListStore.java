@@ -17,7 +17,6 @@ import java.util.function.BiFunction;
 import java.util.function.Function;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
-import org.springframework.jdbc.datasource.DataSourceUtils;
 import org.springframework.stereotype.Component;
 
 /** Writes the rows of a list into the database and reads them back, both in bulk. */
@@ -26,27 +25,39 @@ class ListStore {
     private static final int BATCH = 1000;
 
     private final SessionFactory sessions;
-    private final javax.sql.DataSource database;
 
-    ListStore(EntityManagerFactory factory, javax.sql.DataSource database) {
+    ListStore(EntityManagerFactory factory) {
         this.sessions = factory.unwrap(SessionFactory.class);
-        this.database = database;
     }
 
-    /** Writes all rows within the caller's transaction. */
+    /**
+     * Writes all rows in one transaction, in place of any that an earlier attempt left. They count once the arrival is
+     * marked as kept.
+     */
     void write(long arrival, RegistrarList list) {
-        try (StatelessSession session = open()) {
+        sessions.inStatelessTransaction(session -> {
+            forget(session, arrival);
             insert(session, arrival, list.sessions().values(), ListedSession::new);
             insert(session, arrival, list.orgs().values(), ListedOrg::new);
             insert(session, arrival, list.courses().values(), ListedCourse::new);
             insert(session, arrival, list.classes().values(), ListedSection::new);
             insert(session, arrival, list.people().values(), ListedPerson::new);
             insert(session, arrival, list.enrollments(), ListedEnrollment::new);
-        }
+        });
     }
 
-    private StatelessSession open() {
-        return sessions.openStatelessSession(DataSourceUtils.getConnection(database));
+    private static void forget(StatelessSession session, long arrival) {
+        for (Class<?> entity : List.of(
+                ListedSession.class,
+                ListedOrg.class,
+                ListedCourse.class,
+                ListedSection.class,
+                ListedPerson.class,
+                ListedEnrollment.class)) {
+            session.createMutationQuery("delete from " + entity.getSimpleName() + " where place.arrivalId = :arrival")
+                    .setParameter("arrival", arrival)
+                    .executeUpdate();
+        }
     }
 
     private static <C, E> void insert(

@@ -27,7 +27,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Reads one arrival: all of its rows are kept in one transaction, or none and the reasons. */
+/** Reads one arrival: it is kept with all of its rows, or refused with the reasons. */
 @Component
 class ReadArrival {
     static final TaskDescriptor<Work> TASK = TaskDescriptor.of("read-arrival", Work.class);
@@ -80,7 +80,10 @@ class ReadArrival {
                 if (before.isPresent() && hash.equals(before.get().contentHash())) {
                     settle(id, "list was the same", same -> same.same(before.get()));
                 } else {
-                    keep(id, OneRosterReader.read(file, arrival.fileName()), hash);
+                    long start = System.nanoTime();
+                    RegistrarList list = OneRosterReader.read(file, arrival.fileName());
+                    LOG.info("Arrival {} read in {} ms", id, millisSince(start));
+                    keep(id, list, hash);
                 }
             } finally {
                 Files.delete(file);
@@ -109,10 +112,14 @@ class ReadArrival {
         } catch (LmsUnavailable e) {
             LOG.warn("The LMS could not be looked at for arrival {}: {}", id, e.getMessage());
         }
-        settle(id, "list kept", arrival -> {
-            store.write(id, list);
-            arrival.keep(list, hash);
-        });
+        long start = System.nanoTime();
+        store.write(id, list);
+        settle(id, "list kept", arrival -> arrival.keep(list, hash));
+        LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
+    }
+
+    private static long millisSince(long start) {
+        return (System.nanoTime() - start) / 1_000_000;
     }
 
     private void settle(long id, String what, java.util.function.Consumer<Arrival> change) {

@@ -13,10 +13,8 @@ import java.util.Map;
 import java.util.Optional;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
-import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.jdbc.datasource.DataSourceUtils;
+import org.hibernate.exception.ConstraintViolationException;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -28,24 +26,14 @@ public class HeldService {
     private final Lms lms;
     private final HeldVersions versions;
     private final SessionFactory sessions;
-    private final javax.sql.DataSource database;
-    private final TransactionTemplate transaction;
     private final JsonMapper json;
     private final LoadingCache<Integer, List<HeldShell>> shells =
             Caffeine.newBuilder().maximumSize(3).build(this::read);
 
-    HeldService(
-            Lms lms,
-            HeldVersions versions,
-            EntityManagerFactory factory,
-            javax.sql.DataSource database,
-            TransactionTemplate transaction,
-            JsonMapper json) {
+    HeldService(Lms lms, HeldVersions versions, EntityManagerFactory factory, JsonMapper json) {
         this.lms = lms;
         this.versions = versions;
         this.sessions = factory.unwrap(SessionFactory.class);
-        this.database = database;
-        this.transaction = transaction;
         this.json = json;
     }
 
@@ -73,22 +61,19 @@ public class HeldService {
         }
         int number = before.map(HeldVersion::number).orElse(0) + 1;
         try {
-            transaction.executeWithoutResult(status -> {
-                versions.saveAndFlush(new HeldVersion(number, changes.mark()));
-                write(number, changes.shells());
-            });
-        } catch (DataIntegrityViolationException anotherLookedAtTheSameTime) {
+            write(new HeldVersion(number, changes.mark()), changes.shells());
+        } catch (ConstraintViolationException anotherLookedAtTheSameTime) {
             shells.invalidate(number);
         }
     }
 
-    private void write(int version, List<Lms.StandingShell> changed) {
-        try (StatelessSession session = sessions.openStatelessSession(DataSourceUtils.getConnection(database))) {
-            session.setJdbcBatchSize(1000);
+    private void write(HeldVersion version, List<Lms.StandingShell> changed) {
+        sessions.inStatelessTransaction(session -> {
+            session.insert(version);
             session.insertMultiple(changed.stream()
-                    .map(shell -> new HeldRow(shell.id(), version, json.writeValueAsString(shell)))
+                    .map(shell -> new HeldRow(shell.id(), version.number(), json.writeValueAsString(shell)))
                     .toList());
-        }
+        });
     }
 
     private List<HeldShell> read(int version) {

@@ -13,11 +13,14 @@ import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /** Computes proofs, each once for its versions. */
 @Service
 public class ProofService {
+    private static final Logger LOG = LoggerFactory.getLogger(ProofService.class);
     private static final int PROOFS_IN_MEMORY = 6;
 
     private final ArrivalService arrivals;
@@ -53,7 +56,13 @@ public class ProofService {
     }
 
     private Computed compute(ProofKey key) {
+        long start = System.nanoTime();
         Proof proof = with(key, conventions.version(key.conventions()));
+        LOG.info(
+                "Proof {} of {} computed in {} ms",
+                key.versions(),
+                key.term(),
+                (System.nanoTime() - start) / 1_000_000);
         Map<String, ProofRow> byKey = new HashMap<>();
         proof.rows().forEach(row -> byKey.put(row.key(), row));
         return new Computed(proof, byKey);

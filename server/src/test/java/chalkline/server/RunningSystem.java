@@ -137,10 +137,9 @@ public final class RunningSystem implements AutoCloseable {
         properties.put("PORT", port);
         context = new SpringApplicationBuilder(ChalkLine.class)
                 .properties(properties)
-                .properties(
-                        "db-scheduler.heartbeat-interval=1s",
-                        "spring.jpa.properties.hibernate.generate_statistics=true")
-                .run();
+                .properties("spring.jpa.properties.hibernate.generate_statistics=true")
+                // as an argument: what is given as properties yields to the application's own file
+                .run("--db-scheduler.heartbeat-interval=1s");
     }
 
     private Process start(Path jar, Map<String, String> settings, List<String> arguments) {

@@ -1,11 +1,9 @@
 package chalkline.formats.oneroster;
 
-import chalkline.core.naming.Text;
 import chalkline.formats.Fault;
+import chalkline.formats.oneroster.FieldsHandler.Fields;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.CsvRecord;
-import de.siegmar.fastcsv.reader.CsvRecordHandler;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
@@ -27,7 +25,6 @@ import java.util.function.Consumer;
  * are not handed on; rows marked as deleted are handed to their own consumer, unchecked.
  */
 final class Table {
-    private static final int LONGEST_FIELD = 64 * 1024;
     private static final int LONGEST_RECORD = 1024 * 1024;
 
     private final Bundle bundle;
@@ -49,20 +46,20 @@ final class Table {
 
     /** One record; its fields by column name. */
     final class Row {
-        private final CsvRecord record;
+        private final Fields fields;
 
-        private Row(CsvRecord record) {
-            this.record = record;
+        private Row(Fields fields) {
+            this.fields = fields;
         }
 
         /** The trimmed value; empty where the column is not there. */
         String get(String column) {
             Integer index = columns.get(column);
-            return index == null || index >= record.getFieldCount() ? "" : Text.trim(record.getField(index));
+            return index == null || index >= fields.count() ? "" : fields.text(index);
         }
 
         long line() {
-            return record.getStartingLineNumber();
+            return fields.line();
         }
 
         void fault(String column, String reason) {
@@ -82,20 +79,20 @@ final class Table {
         }
         long[] line = {0};
         try (InputStream in = bundle.read(layout.file());
-                CsvReader<CsvRecord> csv = parser(in)) {
+                CsvReader<Fields> csv = parser(in)) {
             boolean header = true;
-            for (CsvRecord record : csv) {
-                line[0] = record.getStartingLineNumber();
-                if (isBlank(record)) {
+            for (Fields fields : csv) {
+                line[0] = fields.line();
+                if (isBlank(fields)) {
                     continue;
                 }
                 if (header) {
                     header = false;
-                    if (!readHeader(record)) {
+                    if (!readHeader(fields)) {
                         return false;
                     }
                 } else {
-                    Row row = new Row(record);
+                    Row row = new Row(fields);
                     if (row.get("status").equals("tobedeleted")) {
                         deleted.accept(row);
                     } else if (isRight(row)) {
@@ -117,7 +114,7 @@ final class Table {
         }
     }
 
-    private static CsvReader<CsvRecord> parser(InputStream in) {
+    private static CsvReader<Fields> parser(InputStream in) {
         return CsvReader.builder()
                 .detectBomHeader(false)
                 .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
@@ -125,11 +122,7 @@ final class Table {
                 .allowUnclosedQuote(false)
                 .maxBufferSize(LONGEST_RECORD)
                 .build(
-                        CsvRecordHandler.builder()
-                                .maxFields(1024)
-                                .maxFieldSize(LONGEST_FIELD)
-                                .maxRecordSize(LONGEST_RECORD)
-                                .build(),
+                        new FieldsHandler(),
                         new WithoutMark(new InputStreamReader(
                                 in,
                                 StandardCharsets.UTF_8
@@ -138,15 +131,15 @@ final class Table {
                                         .onUnmappableCharacter(CodingErrorAction.REPORT))));
     }
 
-    private static boolean isBlank(CsvRecord record) {
-        return record.getFieldCount() == 1 && Text.trim(record.getField(0)).isEmpty();
+    private static boolean isBlank(Fields fields) {
+        return fields.count() == 1 && fields.text(0).isEmpty();
     }
 
-    private boolean readHeader(CsvRecord header) {
+    private boolean readHeader(Fields header) {
         boolean right = true;
-        for (int i = 0; i < header.getFieldCount(); i++) {
+        for (int i = 0; i < header.count(); i++) {
             // interned, so that the names in the code are found at once
-            String name = Text.trim(header.getField(i)).intern();
+            String name = header.text(i).intern();
             if (columns.putIfAbsent(name, i) != null && layout.requires(name)) {
                 faults.add(new Fault(layout.file(), 1, name, "the column stands here twice"));
                 right = false;
@@ -158,7 +151,7 @@ final class Table {
                 right = false;
             }
         }
-        width = header.getFieldCount();
+        width = header.count();
         for (String name : layout.filled()) {
             filled.add(new Filled(name, columns.getOrDefault(name, 0)));
         }
@@ -167,14 +160,14 @@ final class Table {
 
     /** Whether the record has the header's shape; then its fields are checked, and it is read on whatever they hold. */
     private boolean isRight(Row row) {
-        int fields = row.record.getFieldCount();
+        int fields = row.fields.count();
         if (fields != width) {
             row.fault("1", "the record has " + fields + " fields, the header has " + width);
             idsOfBrokenRows.add(row.get("sourcedId"));
             return false;
         }
         for (Filled column : filled) {
-            if (Text.trim(row.record.getField(column.index())).isEmpty()) {
+            if (row.fields.text(column.index()).isEmpty()) {
                 row.fault(column.name(), "the field is empty");
             }
         }
@@ -215,7 +208,7 @@ final class Table {
         if (said.contains("quote")) {
             return "there is text after a closing quote; nothing after it was read";
         }
-        return "the record has too many fields, or one longer than " + LONGEST_FIELD
+        return "the record has too many fields, or one longer than " + FieldsHandler.LONGEST_FIELD
                 + " characters; nothing after it was read";
     }
 

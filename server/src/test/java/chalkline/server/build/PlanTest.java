@@ -1,0 +1,159 @@
+package chalkline.server.build;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.core.arrivals.Course;
+import chalkline.core.arrivals.ListedClass;
+import chalkline.core.arrivals.Org;
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
+import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.Proof;
+import chalkline.server.lms.Lms;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+
+/** The order of a build's steps, without an LMS. */
+class PlanTest {
+    private static final Session TERM = new Session(
+            "t",
+            "Spring 2027",
+            "term",
+            LocalDate.parse("2027-01-04"),
+            Optional.of(LocalDate.parse("2027-04-23")),
+            "",
+            "27SP");
+
+    private static RegistrarList list(String... sections) {
+        Map<String, ListedClass> classes = new LinkedHashMap<>();
+        for (String section : sections) {
+            String[] parts = section.split(" ");
+            classes.put(
+                    parts[0],
+                    new ListedClass(
+                            parts[0],
+                            "Tides",
+                            "c",
+                            "OCEA 210-" + parts[1],
+                            "",
+                            List.of("t"),
+                            "",
+                            "",
+                            "",
+                            "",
+                            "",
+                            "",
+                            ""));
+        }
+        return new RegistrarList(
+                Map.of("t", TERM),
+                Map.of("d", new Org("d", "OCEA", "Oceanography", "department", "")),
+                Map.of("c", new Course("c", "Tides", "OCEA 210", "d", "3")),
+                classes,
+                Map.of(),
+                List.of());
+    }
+
+    private static HeldShell held(String key, String code) {
+        Map<Setting, String> values = Map.of(Setting.CODE, code, Setting.TITLE, "Old");
+        return new HeldShell(
+                key,
+                "27SP",
+                code,
+                values,
+                Optional.empty(),
+                Optional.of(List.of(key.substring(2))),
+                false,
+                false,
+                false);
+    }
+
+    private static List<PlannedStep> plan(RegistrarList list, HeldShell... held) {
+        Conventions conventions = Conventions.in(ZoneId.of("America/Halifax"));
+        return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows());
+    }
+
+    private static List<String> verbs(List<PlannedStep> steps) {
+        return steps.stream()
+                .map(step -> (step.verb() + " " + step.shellKey()).trim())
+                .toList();
+    }
+
+    @Test
+    void categoriesComeFirstAndEachOnce() {
+        assertThat(verbs(plan(list("a 001", "b 002"))))
+                .containsExactly(
+                        "CATEGORY",
+                        "SHELL s:a",
+                        "SHELL s:b",
+                        "SECTIONS s:a",
+                        "SECTIONS s:b",
+                        "PEOPLE s:a",
+                        "PEOPLE s:b");
+    }
+
+    @Test
+    void aShellThatIsClosedGivesItsCodeFreeBeforeAnotherTakesIt() {
+        List<PlannedStep> steps = plan(list("a 001"), held("s:gone", "27SP-ocea-210-001"));
+        assertThat(verbs(steps))
+                .containsExactly(
+                        "CATEGORY", "CLOSE s:gone", "RENAME s:gone", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a");
+        assertThat(steps.get(2).payload()).isEqualTo(new Lms.Rename("s:gone", "s:gone", "27SP-ocea-210-001~closed"));
+    }
+
+    @Test
+    void shellsThatSwapTheirCodesFirstStepAside() {
+        List<PlannedStep> steps =
+                plan(list("a 001", "b 002"), held("s:a", "27SP-ocea-210-002"), held("s:b", "27SP-ocea-210-001"));
+        assertThat(steps.stream().filter(step -> step.verb() == Verb.RENAME).map(PlannedStep::payload))
+                .containsExactly(
+                        new Lms.Rename("s:a", "s:a", "27SP-ocea-210-002~moving"),
+                        new Lms.Rename("s:b", "s:b", "27SP-ocea-210-001~moving"));
+        assertThat(verbs(steps).indexOf("RENAME s:b")).isLessThan(verbs(steps).indexOf("SHELL s:a"));
+    }
+
+    @Test
+    void anAdoptedShellGetsItsNewKey() {
+        HeldShell other = new HeldShell(
+                "s:old",
+                "27SP",
+                "old",
+                Map.of(Setting.CODE, "old"),
+                Optional.empty(),
+                Optional.of(List.of("a")),
+                true,
+                false,
+                false);
+        List<PlannedStep> steps = plan(list("a 001"), other);
+        assertThat(verbs(steps)).containsExactly("CATEGORY", "RENAME s:a", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a");
+        assertThat(steps.get(1).payload()).isEqualTo(new Lms.Rename("s:old", "s:a", "old"));
+    }
+
+    @Test
+    void whatIsKeptOrStoppedGivesNoStep() {
+        HeldShell same = new HeldShell(
+                "s:a", "27SP", "27SP-ocea-210-001", Map.of(), Optional.empty(), Optional.empty(), false, false, false);
+        assertThat(plan(list("a 001"), same)).isEmpty();
+        HeldShell taken = new HeldShell(
+                "x", "26FA", "27SP-ocea-210-001", Map.of(), Optional.empty(), Optional.empty(), false, false, false);
+        assertThat(plan(list("a 001"), taken)).isEmpty();
+    }
+
+    @Test
+    void aNewShellIsClosedAndCarriesEverySettingThatTheLmsKeeps() {
+        Lms.ShellPut put = (Lms.ShellPut) plan(list("a 001")).get(1).payload();
+        assertThat(put.open()).isFalse();
+        assertThat(put.category()).containsExactly("Oceanography", "Oceanography");
+        assertThat(put.settings())
+                .containsEntry("units", "16")
+                .containsEntry("layout", "weeks")
+                .doesNotContainKeys("code", "template", "shellPer");
+    }
+}

@@ -19,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** A user of the API: keeps the session's cookies and sends the CSRF token, as the front end does. */
 public final class Client {
     private static final JsonMapper JSON = new JsonMapper();
+    private static final int TOO_MANY = 429;
     private static final Duration PATIENCE = Duration.ofSeconds(90);
 
     private final URI server;
@@ -90,7 +91,17 @@ public final class Client {
         return send("POST", path, "multipart/form-data; boundary=" + boundary, body.toByteArray());
     }
 
+    /** Sends, and again a little later for as long as a rate limit refuses it. */
     public Answer send(String method, String path, String type, byte[] body) {
+        Answer answer = sendOnce(method, path, type, body);
+        while (answer.status() == TOO_MANY) {
+            pause(100);
+            answer = sendOnce(method, path, type, body);
+        }
+        return answer;
+    }
+
+    private Answer sendOnce(String method, String path, String type, byte[] body) {
         HttpRequest.BodyPublisher publisher =
                 body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofByteArray(body);
         HttpRequest.Builder request =
@@ -125,15 +136,19 @@ public final class Client {
             if (Instant.now().isAfter(end)) {
                 throw new IllegalStateException("still not so: " + answer);
             }
-            try {
-                Thread.sleep(50);
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                throw new IllegalStateException(e);
-            }
+            pause(50);
             answer = ask.get();
         }
         return answer;
+    }
+
+    private static void pause(long millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
     }
 
     /** Fetches the registrar's list and waits until it is read; the arrival. */

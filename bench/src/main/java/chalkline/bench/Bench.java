@@ -33,7 +33,7 @@ public final class Bench {
         try (var in = Bench.class.getResourceAsStream("/demo/conventions.yaml")) {
             Files.write(conventions, in.readAllBytes());
         }
-        List<Row> rows = new ArrayList<>(Programs.measure(small, large, conventions));
+        List<Row> rows = new ArrayList<>(Programs.measure(Path.of(arguments[1]), small, large, conventions));
         rows.addAll(core(large));
         rows.addAll(Application.measure(large));
         System.out.println();

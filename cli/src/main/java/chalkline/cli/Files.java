@@ -101,7 +101,9 @@ final class Files {
     static void write(Path out, Writing writing) throws FaultyFileException {
         Path absolute = out.toAbsolutePath();
         try {
-            Path draft = java.nio.file.Files.createTempFile(absolute.getParent(), "." + out.getFileName(), ".part");
+            // not a temporary file, which only its owner could read
+            Path draft = absolute.resolveSibling(
+                    "." + out.getFileName() + "." + ProcessHandle.current().pid() + ".part");
             try {
                 try (Writer writer = java.nio.file.Files.newBufferedWriter(draft, StandardCharsets.UTF_8)) {
                     writing.write(writer);

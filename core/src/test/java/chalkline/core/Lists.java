@@ -2,6 +2,7 @@ package chalkline.core;
 
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
@@ -92,20 +93,25 @@ public final class Lists {
 
     public Lists teaches(String section, String user, String family, boolean primary) {
         people.putIfAbsent(user, new Person(user, true, user, "G", family, "", ""));
-        enrollments.add(new Enrollment("e" + enrollments.size(), section, user, "teacher", primary, "", ""));
+        enroll(section, user, "teacher", primary);
         return this;
     }
 
     public Lists studies(String section, String... users) {
         Arrays.stream(users).forEach(user -> {
             people.putIfAbsent(user, new Person(user, true, user, "G", "Student " + user, "", ""));
-            enrollments.add(new Enrollment("e" + enrollments.size(), section, user, "student", false, "", ""));
+            enroll(section, user, "student", false);
         });
         return this;
     }
 
+    private void enroll(String section, String user, String role, boolean primary) {
+        enrollments.add(new Enrollment("e" + enrollments.size(), section, people.get(user), role, primary, "", ""));
+    }
+
     public RegistrarList list() {
-        return new RegistrarList(sessions, orgs, courses, classes, people, enrollments);
+        return new RegistrarList(
+                sessions, orgs, courses, classes, people, Enrollments.of(enrollments, people.values()));
     }
 
     public List<Section> sections(String term) {

@@ -8,4 +8,9 @@ package chalkline.core.arrivals;
  * @param ends last day as written, or empty; kept but not used
  */
 public record Enrollment(
-        String id, String classId, String userId, String role, boolean primary, String begins, String ends) {}
+        String id, String classId, Person person, String role, boolean primary, String begins, String ends) {
+
+    public String userId() {
+        return person.id();
+    }
+}

@@ -1,6 +1,5 @@
 package chalkline.core.arrivals;
 
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -16,7 +15,7 @@ public record RegistrarList(
         Map<String, Course> courses,
         Map<String, ListedClass> classes,
         Map<String, Person> people,
-        List<Enrollment> enrollments) {
+        Enrollments enrollments) {
 
     /** The term with this code, in the sense of {@link #termOf}; empty where the list has none. */
     public Optional<Session> term(String code) {

@@ -1,18 +1,18 @@
 package chalkline.core.arrivals;
 
+import chalkline.core.arrivals.Section.Days;
 import chalkline.core.naming.Text;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Works out the facts of a term's sections from a registrar's list. Sections come in the order of the list; those of
@@ -27,6 +27,7 @@ public final class Sections {
 
     private final RegistrarList list;
     private final Map<String, CourseCode> codes = new HashMap<>();
+    private final Map<List<String>, Time> times = new HashMap<>();
 
     private Sections(RegistrarList list) {
         this.list = list;
@@ -54,7 +55,7 @@ public final class Sections {
     private List<Section> read(Session term) {
         Map<String, ListedClass> wanted = new LinkedHashMap<>();
         for (ListedClass listed : list.classes().values()) {
-            if (termOf(sessionsOf(listed)).equals(term)) {
+            if (timeOf(listed).term().equals(term)) {
                 wanted.put(listed.id(), listed);
             }
         }
@@ -64,19 +65,19 @@ public final class Sections {
     private List<Section> read(Map<String, ListedClass> wanted) {
         Map<String, People> people = peopleOf(wanted);
         List<Section> sections = new ArrayList<>(wanted.size());
+        int[] seenIn = new int[list.enrollments().people()];
         for (ListedClass listed : wanted.values()) {
-            sections.add(section(listed, people.get(listed.id())));
+            People in = people.get(listed.id());
+            List<Person> students = in.students(list.enrollments(), seenIn, sections.size() + 1);
+            sections.add(section(listed, in, students));
         }
         return sections;
     }
 
-    private Section section(ListedClass listed, People people) {
+    private Section section(ListedClass listed, People people, List<Person> students) {
         Course course = list.courses().get(listed.courseId());
         Org department = list.orgs().get(course.orgId());
-        List<Session> sessions = sessionsOf(listed);
-        Session term = termOf(sessions);
-        Optional<Session> part =
-                sessions.size() == 1 && !sessions.get(0).equals(term) ? Optional.of(sessions.get(0)) : Optional.empty();
+        Time time = timeOf(listed);
         return new Section(
                 listed.id(),
                 course,
@@ -92,18 +93,14 @@ public final class Sections {
                 listed.location(),
                 listed.periods(),
                 tags(listed.tags()),
-                sessions,
-                days(sessions),
-                term,
-                part,
-                sessions.stream()
-                        .map(list::termOf)
-                        .map(Session::code)
-                        .distinct()
-                        .toList(),
+                time.sessions(),
+                time.days(),
+                time.term(),
+                time.part(),
+                time.breakTerms(),
                 people.inOrder(),
                 people.flagged.size(),
-                people.students());
+                students);
     }
 
     /** The college of an organization: the one above a department, if there is one, else itself. */
@@ -112,8 +109,26 @@ public final class Sections {
         return parent == null ? org : parent;
     }
 
-    private List<Session> sessionsOf(ListedClass listed) {
-        return listed.sessionIds().stream().map(list.sessions()::get).toList();
+    /** What follows from the sessions of a class alone. */
+    private record Time(
+            List<Session> sessions, Days days, Session term, Optional<Session> part, List<String> breakTerms) {}
+
+    private Time timeOf(ListedClass listed) {
+        return times.computeIfAbsent(listed.sessionIds(), ids -> {
+            List<Session> sessions = ids.stream().map(list.sessions()::get).toList();
+            Session term = termOf(sessions);
+            Session first = sessions.get(0);
+            return new Time(
+                    sessions,
+                    days(sessions),
+                    term,
+                    sessions.size() == 1 && !first.equals(term) ? Optional.of(first) : Optional.empty(),
+                    sessions.stream()
+                            .map(list::termOf)
+                            .map(Session::code)
+                            .distinct()
+                            .toList());
+        });
     }
 
     private Session termOf(Collection<Session> sessions) {
@@ -123,7 +138,7 @@ public final class Sections {
                 .orElseThrow();
     }
 
-    private static Section.Days days(List<Session> sessions) {
+    private static Days days(List<Session> sessions) {
         LocalDate first = sessions.stream()
                 .map(Session::start)
                 .min(Comparator.naturalOrder())
@@ -132,7 +147,7 @@ public final class Sections {
         Optional<LocalDate> last = endless
                 ? Optional.empty()
                 : sessions.stream().map(session -> session.end().orElseThrow()).max(Comparator.naturalOrder());
-        return new Section.Days(first, last);
+        return new Days(first, last);
     }
 
     private static String label(String classCode) {
@@ -140,6 +155,9 @@ public final class Sections {
     }
 
     private static List<String> tags(String written) {
+        if (written.isEmpty()) {
+            return List.of();
+        }
         return Arrays.stream(written.split(",", -1))
                 .map(Text::trim)
                 .filter(tag -> !tag.isEmpty())
@@ -150,10 +168,16 @@ public final class Sections {
     private Map<String, People> peopleOf(Map<String, ListedClass> wanted) {
         Map<String, People> people = new HashMap<>(wanted.size() * 2);
         wanted.keySet().forEach(id -> people.put(id, new People()));
-        for (Enrollment enrollment : list.enrollments()) {
-            People in = people.get(enrollment.classId());
+        Enrollments all = list.enrollments();
+        String classId = "";
+        People in = null;
+        for (int i = 0; i < all.size(); i++) {
+            if (!all.classId(i).equals(classId)) {
+                classId = all.classId(i);
+                in = people.get(classId);
+            }
             if (in != null) {
-                in.add(enrollment, list.people());
+                in.add(all, i);
             }
         }
         return people;
@@ -161,18 +185,24 @@ public final class Sections {
 
     /** Who is in one class while the enrollments are gone through. */
     private static final class People {
-        private final List<Person> students = new ArrayList<>();
-        private final Map<String, Person> teachers = new LinkedHashMap<>();
-        private final Set<String> flagged = new HashSet<>();
+        private int[] students = new int[16];
+        private int count;
+        private final List<Person> teachers = new ArrayList<>(1);
+        private final List<Person> flagged = new ArrayList<>(1);
 
-        void add(Enrollment enrollment, Map<String, Person> all) {
-            switch (enrollment.role()) {
-                case "student" -> students.add(all.get(enrollment.userId()));
+        void add(Enrollments all, int index) {
+            switch (all.role(index)) {
+                case "student" -> {
+                    if (count == students.length) {
+                        students = Arrays.copyOf(students, count * 2);
+                    }
+                    students[count++] = all.personNumber(index);
+                }
                 case "teacher" -> {
-                    Person person = all.get(enrollment.userId());
-                    teachers.put(person.id(), person);
-                    if (enrollment.primary()) {
-                        flagged.add(person.id());
+                    Person person = all.person(all.personNumber(index));
+                    addOnce(teachers, person);
+                    if (all.primary(index)) {
+                        addOnce(flagged, person);
                     }
                 }
                 default -> {
@@ -181,14 +211,33 @@ public final class Sections {
             }
         }
 
-        List<Person> students() {
-            Set<String> seen = new HashSet<>(students.size() * 2);
-            return students.stream().filter(person -> seen.add(person.id())).toList();
+        /** @param seenIn by the number of each person, the last class that counted them */
+        List<Person> students(Enrollments all, int[] seenIn, int classNumber) {
+            Person[] once = new Person[count];
+            int size = 0;
+            for (int i = 0; i < count; i++) {
+                int person = students[i];
+                if (seenIn[person] != classNumber) {
+                    seenIn[person] = classNumber;
+                    once[size++] = all.person(person);
+                }
+            }
+            return Collections.unmodifiableList(Arrays.asList(size == count ? once : Arrays.copyOf(once, size)));
+        }
+
+        /** A class has few teachers, so a list will do. */
+        private static void addOnce(List<Person> people, Person person) {
+            if (!people.contains(person)) {
+                people.add(person);
+            }
         }
 
         List<Person> inOrder() {
-            return teachers.values().stream()
-                    .sorted(Comparator.comparing((Person person) -> !flagged.contains(person.id()))
+            if (teachers.size() < 2) {
+                return List.copyOf(teachers);
+            }
+            return teachers.stream()
+                    .sorted(Comparator.comparing((Person person) -> !flagged.contains(person))
                             .thenComparing(BY_NAME))
                     .toList();
         }

@@ -3,37 +3,45 @@ package chalkline.core.conventions;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Section;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** What a layer can ask of a section. Every condition but the level compares text without regard to case. */
 public enum Condition {
     COLLEGE("college", section -> names(section.college())),
     DEPARTMENT("department", section -> names(section.department())),
-    PART("part", section -> section.part().stream().flatMap(part -> Stream.of(part.code(), part.title()))),
-    SUBJECT("subject", section -> Stream.of(section.code().subject())),
+    PART(
+            "part",
+            section -> section.part()
+                    .map(part -> List.of(part.code(), part.title()))
+                    .orElse(List.of())),
+    SUBJECT("subject", section -> List.of(section.code().subject())),
     COURSE(
             "course",
             section -> section.code().number().isEmpty()
-                    ? Stream.of(section.code().subject())
-                    : Stream.of(section.code().subject() + " " + section.code().number())),
-    LEVEL("level", section -> Stream.empty()),
-    DELIVERY("delivery", section -> Stream.of(section.delivery())),
-    CAMPUS("campus", section -> Stream.of(section.campus())),
-    TAG("tag", section -> section.tags().stream()),
-    SECTION("section", section -> Stream.of(section.id())),
-    INSTRUCTOR("instructor", section -> section.primaryInstructor().map(person -> person.id()).stream());
+                    ? List.of(section.code().subject())
+                    : List.of(section.code().subject() + " " + section.code().number())),
+    LEVEL("level", section -> List.of()),
+    DELIVERY("delivery", section -> List.of(section.delivery())),
+    CAMPUS("campus", section -> List.of(section.campus())),
+    TAG("tag", section -> section.tags()),
+    SECTION("section", section -> List.of(section.id())),
+    INSTRUCTOR(
+            "instructor",
+            section -> section.primaryInstructor()
+                    .map(person -> List.of(person.id()))
+                    .orElse(List.of()));
 
     private static final Map<String, Condition> BY_KEY =
             Arrays.stream(values()).collect(Collectors.toMap(Condition::key, condition -> condition));
 
     private final String key;
-    private final Function<Section, Stream<String>> facts;
+    private final Function<Section, List<String>> facts;
 
-    Condition(String key, Function<Section, Stream<String>> facts) {
+    Condition(String key, Function<Section, List<String>> facts) {
         this.key = key;
         this.facts = facts;
     }
@@ -43,7 +51,7 @@ public enum Condition {
     }
 
     /** The texts of the section that a value is compared with; none for the level, which is a number. */
-    public Stream<String> facts(Section section) {
+    public List<String> facts(Section section) {
         return facts.apply(section);
     }
 
@@ -51,7 +59,7 @@ public enum Condition {
         return Optional.ofNullable(BY_KEY.get(key));
     }
 
-    private static Stream<String> names(Org org) {
-        return Stream.of(org.code(), org.name());
+    private static List<String> names(Org org) {
+        return List.of(org.code(), org.name());
     }
 }

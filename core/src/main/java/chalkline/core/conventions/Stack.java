@@ -2,6 +2,7 @@ package chalkline.core.conventions;
 
 import chalkline.core.arrivals.Section;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -11,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * The layers and overrides of some conventions, ready to be asked what holds for a section. Layers are gone through in
@@ -18,12 +20,19 @@ import java.util.Set;
  */
 public final class Stack {
     private final List<Layer> layers;
+    private final List<Placed> placedLayers = new ArrayList<>();
     private final Map<String, List<Placed>> overrides = new HashMap<>();
+    /** By the layers that match; most sections share theirs with many others. */
+    private final Map<BitSet, Settings> settings = new ConcurrentHashMap<>();
 
     private record Placed(Source source, Map<Setting, Value> set, Set<Setting> fix) {}
 
     public Stack(Conventions conventions) {
         this.layers = conventions.layers();
+        for (int i = 0; i < layers.size(); i++) {
+            Layer layer = layers.get(i);
+            placedLayers.add(new Placed(Source.layer(i, layer), layer.set(), layer.fix()));
+        }
         List<SectionOverride> all = conventions.overrides();
         for (int i = 0; i < all.size(); i++) {
             overrides
@@ -34,6 +43,13 @@ public final class Stack {
 
     /** What holds for a section that leads its shell. */
     public Settings settingsOf(Section section) {
+        BitSet matching = matching(section);
+        return overrides.containsKey(section.id())
+                ? settle(placed(matching, section))
+                : settings.computeIfAbsent(matching, layersOnly -> settle(placed(layersOnly, section)));
+    }
+
+    private static Settings settle(List<Placed> stack) {
         Map<Setting, Value> values = new EnumMap<>(Setting.class);
         Map<Setting, Source> sources = new EnumMap<>(Setting.class);
         for (Setting setting : Setting.values()) {
@@ -42,7 +58,7 @@ public final class Stack {
         }
         Set<Setting> fixed = EnumSet.noneOf(Setting.class);
         boolean ignored = false;
-        for (Placed placed : placedFor(section)) {
+        for (Placed placed : stack) {
             for (Map.Entry<Setting, Value> entry : placed.set().entrySet()) {
                 Setting setting = entry.getKey();
                 if (!fixed.contains(setting)) {
@@ -102,7 +118,7 @@ public final class Stack {
         List<Settings.Step> steps = new ArrayList<>();
         steps.add(new Settings.Step(Source.UNLESS_SET, setting.unlessSet(), true, false));
         boolean fixed = false;
-        for (Placed placed : placedFor(section)) {
+        for (Placed placed : placed(matching(section), section)) {
             Value value = placed.set().get(setting);
             boolean fixes = placed.fix().contains(setting);
             if (value != null) {
@@ -123,14 +139,19 @@ public final class Stack {
                 .value();
     }
 
-    private List<Placed> placedFor(Section section) {
-        List<Placed> placed = new ArrayList<>();
+    private BitSet matching(Section section) {
+        BitSet matching = new BitSet(layers.size());
         for (int i = 0; i < layers.size(); i++) {
-            Layer layer = layers.get(i);
-            if (layer.when().matches(section)) {
-                placed.add(new Placed(Source.layer(i, layer), layer.set(), layer.fix()));
+            if (layers.get(i).when().matches(section)) {
+                matching.set(i);
             }
         }
+        return matching;
+    }
+
+    private List<Placed> placed(BitSet matching, Section section) {
+        List<Placed> placed = new ArrayList<>();
+        matching.stream().mapToObj(placedLayers::get).forEach(placed::add);
         placed.addAll(overrides.getOrDefault(section.id(), List.of()));
         return placed;
     }

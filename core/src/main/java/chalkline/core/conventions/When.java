@@ -49,12 +49,21 @@ public final class When {
 
     public boolean matches(Section section) {
         for (Map.Entry<Condition, Set<String>> entry : caseless.entrySet()) {
-            if (entry.getKey().facts(section).map(Text::caseless).noneMatch(entry.getValue()::contains)) {
+            if (!anyOf(entry.getKey().facts(section), entry.getValue())) {
                 return false;
             }
         }
         return !conditions.containsKey(Condition.LEVEL)
                 || levelMatches(section.code().level());
+    }
+
+    private static boolean anyOf(List<String> facts, Set<String> wanted) {
+        for (String fact : facts) {
+            if (wanted.contains(Text.caseless(fact))) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private boolean levelMatches(OptionalInt level) {

@@ -35,6 +35,16 @@ public record Labels(String course, String sections, String label) {
 
     /** The labels of a shell with these sections, at least one. */
     public static Labels of(List<Section> sections, int foldAt) {
+        return sections.size() == 1 && foldAt >= 1 ? of(sections.get(0)) : ofSeveral(sections, foldAt);
+    }
+
+    private static Labels of(Section section) {
+        String course = new Name(section.code().subject(), section.code().number()).text();
+        String label = section.label();
+        return new Labels(course, label, label.isEmpty() ? course : course + "-" + label);
+    }
+
+    private static Labels ofSeveral(List<Section> sections, int foldAt) {
         Map<Name, Set<String>> labels = new LinkedHashMap<>();
         sections.stream()
                 .sorted(ORDER)

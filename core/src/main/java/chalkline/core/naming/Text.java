@@ -158,8 +158,16 @@ public final class Text {
     }
 
     private static int compareNumbers(String a, String b) {
-        String x = a.replaceFirst("^0+(?=.)", "");
-        String y = b.replaceFirst("^0+(?=.)", "");
+        String x = withoutZeros(a);
+        String y = withoutZeros(b);
         return x.length() != y.length() ? Integer.compare(x.length(), y.length()) : x.compareTo(y);
+    }
+
+    private static String withoutZeros(String digits) {
+        int from = 0;
+        while (from < digits.length() - 1 && digits.charAt(from) == '0') {
+            from++;
+        }
+        return digits.substring(from);
     }
 }

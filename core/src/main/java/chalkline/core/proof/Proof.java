@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Every shell that a term needs, against what the LMS holds. A pure function of the registrar's list, the conventions and
@@ -78,16 +79,9 @@ public record Proof(List<ProofRow> rows) {
     private static List<Draft> drafts(List<Shell> shells, Collection<Joined> joined, Conventions conventions) {
         Rendering rendering = new Rendering(conventions.limits());
         Windows windows = new Windows(conventions);
-        List<Draft> drafts = new ArrayList<>(shells.size());
-        for (Shell shell : shells) {
-            Draft draft = new Draft(shell);
-            plainValues(draft);
-            rendering.render(draft);
-            windows.place(draft);
-            people(draft);
-            shell.joined().ifPresent(set -> JoinedSnags.ofSections(draft, set));
-            drafts.add(draft);
-        }
+        List<Draft> drafts = shells.parallelStream()
+                .map(shell -> draft(shell, rendering, windows))
+                .collect(Collectors.toCollection(ArrayList::new));
         for (Joined set : joined) {
             if (set.lead().isEmpty()) {
                 Draft draft = new Draft(set);
@@ -97,6 +91,16 @@ public record Proof(List<ProofRow> rows) {
         }
         drafts.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
         return drafts;
+    }
+
+    private static Draft draft(Shell shell, Rendering rendering, Windows windows) {
+        Draft draft = new Draft(shell);
+        plainValues(draft);
+        rendering.render(draft);
+        windows.place(draft);
+        people(draft);
+        shell.joined().ifPresent(set -> JoinedSnags.ofSections(draft, set));
+        return draft;
     }
 
     /** Settings that are taken as they are; patterns, moments and counts are put in their place later. */

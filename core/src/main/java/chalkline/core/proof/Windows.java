@@ -9,13 +9,16 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
 import chalkline.core.conventions.Stack;
+import chalkline.core.conventions.Value;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
-import java.util.HashMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** Works out the units of a shell and from when to when students can enter it. */
 final class Windows {
@@ -26,9 +29,39 @@ final class Windows {
     private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
 
     private final Conventions conventions;
-    private final Map<WeeksOf, Weeks> weeks = new HashMap<>();
+    private final Map<WeeksOf, Weeks> weeks = new ConcurrentHashMap<>();
+    private final Map<Asked, Window> windows = new ConcurrentHashMap<>();
 
     private record WeeksOf(Days days, List<String> breakTerms) {}
+
+    /** All that a window follows from; shells that share it share their window. */
+    private record Asked(
+            Value opens, Value closes, String units, String layout, Days term, Days days, List<String> breakTerms) {
+        static Asked of(Section section, Settings settings, Value opens, Value closes) {
+            Session term = section.term();
+            return new Asked(
+                    opens,
+                    closes,
+                    settings.get(Setting.UNIT_COUNT).text(),
+                    settings.get(Setting.LAYOUT).text(),
+                    new Days(term.start(), term.end()),
+                    section.days(),
+                    section.breakTerms());
+        }
+
+        static Asked of(Section section, Settings settings) {
+            return of(section, settings, settings.get(Setting.OPENS), settings.get(Setting.CLOSES));
+        }
+    }
+
+    /** From when to when, where the moments can be placed, and what is the matter with them. */
+    private record Window(
+            String units,
+            Optional<ZonedDateTime> opens,
+            String opensWritten,
+            Optional<ZonedDateTime> closes,
+            String closesWritten,
+            Set<Snag> snags) {}
 
     Windows(Conventions conventions) {
         this.conventions = conventions;
@@ -36,18 +69,26 @@ final class Windows {
 
     void place(Draft draft) {
         Section lead = draft.shell().lead();
-        Settings settings = draft.shell().settings();
-        Weeks weeks = weeksOf(lead);
-        draft.values.put(Setting.UNIT_COUNT, units(draft, settings, weeks));
+        Window window = windows.computeIfAbsent(Asked.of(lead, draft.shell().settings()), this::window);
+        draft.values.put(Setting.UNIT_COUNT, window.units());
+        draft.values.put(Setting.OPENS, window.opensWritten());
+        draft.values.put(Setting.CLOSES, window.closesWritten());
+        draft.snags.addAll(window.snags());
+        draft.shell().ownWindows().forEach((id, own) -> placeSection(draft, sectionOf(draft, id), own, window));
+    }
 
-        Optional<ZonedDateTime> opens =
-                settle(draft, resolve(settings.get(Setting.OPENS).moment(), lead, weeks, LocalTime.MIDNIGHT));
-        Optional<ZonedDateTime> closes =
-                closes(draft, settings.get(Setting.CLOSES).moment(), lead, weeks);
-        draft.values.put(Setting.OPENS, opens.map(WRITTEN::format).orElse(""));
-        draft.values.put(Setting.CLOSES, closes.map(WRITTEN::format).orElse(""));
-        judge(draft, lead.days(), opens, closes);
-        draft.shell().ownWindows().forEach((id, own) -> placeSection(draft, sectionOf(draft, id), own, opens, closes));
+    private Window window(Asked asked) {
+        Set<Snag> snags = EnumSet.noneOf(Snag.class);
+        Weeks numbered = weeksOf(asked);
+        String units = units(asked, numbered, snags);
+        Optional<ZonedDateTime> opens = opens(asked, numbered, snags);
+        Optional<ZonedDateTime> closes = closes(asked, numbered, snags);
+        judge(asked.days(), opens, closes, snags);
+        return new Window(units, opens, written(opens), closes, written(closes), snags);
+    }
+
+    private static String written(Optional<ZonedDateTime> moment) {
+        return moment.map(WRITTEN::format).orElse("");
     }
 
     private static Section sectionOf(Draft draft, String id) {
@@ -58,22 +99,24 @@ final class Windows {
     }
 
     /** Students of a section with dates of its own enter from the later opening to the earlier closing. */
-    private void placeSection(
-            Draft draft,
-            Section section,
-            Stack.OwnWindow own,
-            Optional<ZonedDateTime> shellOpens,
-            Optional<ZonedDateTime> shellCloses) {
-        Weeks weeks = weeksOf(section);
-        Optional<ZonedDateTime> opens = own.opens()
-                .flatMap(value -> settle(draft, resolve(value.moment(), section, weeks, LocalTime.MIDNIGHT)));
-        Optional<ZonedDateTime> closes = own.closes().flatMap(value -> closes(draft, value.moment(), section, weeks));
+    private void placeSection(Draft draft, Section section, Stack.OwnWindow own, Window shell) {
+        Settings settings = draft.shell().settings();
+        Asked asked = Asked.of(
+                section,
+                settings,
+                own.opens().orElse(settings.get(Setting.OPENS)),
+                own.closes().orElse(settings.get(Setting.CLOSES)));
+        Weeks numbered = weeksOf(asked);
+        Optional<ZonedDateTime> opens =
+                own.opens().isPresent() ? opens(asked, numbered, draft.snags) : Optional.empty();
+        Optional<ZonedDateTime> closes =
+                own.closes().isPresent() ? closes(asked, numbered, draft.snags) : Optional.empty();
         boolean late = opens.isPresent()
-                && shellOpens.isPresent()
-                && opens.get().toInstant().isAfter(shellOpens.get().toInstant());
+                && shell.opens().isPresent()
+                && opens.get().toInstant().isAfter(shell.opens().get().toInstant());
         boolean early = closes.isPresent()
-                && shellCloses.isPresent()
-                && closes.get().toInstant().isBefore(shellCloses.get().toInstant());
+                && shell.closes().isPresent()
+                && closes.get().toInstant().isBefore(shell.closes().get().toInstant());
         if (late || early) {
             draft.snags.add(Snag.SECTION_WINDOW_HIDES);
         }
@@ -82,66 +125,64 @@ final class Windows {
         }
     }
 
-    private Weeks weeksOf(Section section) {
+    private Weeks weeksOf(Asked asked) {
         return weeks.computeIfAbsent(
-                new WeeksOf(section.days(), section.breakTerms()),
+                new WeeksOf(asked.days(), asked.breakTerms()),
                 key -> new Weeks(key.days(), conventions.breaksOf(key.breakTerms()), conventions.weekStart()));
     }
 
-    private static String units(Draft draft, Settings settings, Weeks weeks) {
-        String units = settings.get(Setting.UNIT_COUNT).text();
-        if (!units.equals("weeks")) {
-            return units;
+    private static String units(Asked asked, Weeks weeks, Set<Snag> snags) {
+        if (!asked.units().equals("weeks")) {
+            return asked.units();
         }
         if (weeks.count().isPresent()) {
             return Integer.toString(weeks.count().getAsInt());
         }
-        draft.snags.add(Snag.NO_END);
+        snags.add(Snag.NO_END);
         return "";
     }
 
-    private Optional<ZonedDateTime> closes(Draft draft, Moment moment, Section section, Weeks weeks) {
-        Moment.Result result = resolve(moment, section, weeks, END_OF_DAY);
-        Settings settings = draft.shell().settings();
-        String units = settings.get(Setting.UNIT_COUNT).text();
-        boolean weekly = settings.get(Setting.LAYOUT).text().equals("weeks") && !units.equals("weeks");
+    private Optional<ZonedDateTime> opens(Asked asked, Weeks weeks, Set<Snag> snags) {
+        return settle(resolve(asked, asked.opens(), weeks, LocalTime.MIDNIGHT), snags);
+    }
+
+    private Optional<ZonedDateTime> closes(Asked asked, Weeks weeks, Set<Snag> snags) {
+        Moment.Result result = resolve(asked, asked.closes(), weeks, END_OF_DAY);
+        boolean weekly = asked.layout().equals("weeks") && !asked.units().equals("weeks");
         if (result instanceof Moment.Result.NoEnd && weekly) {
             // common practice: 52 weekly units from 2022-10-10 end on 2023-10-09
-            return Optional.of(section.days()
+            return Optional.of(asked.days()
                     .first()
-                    .plusDays((long) WEEK * Integer.parseInt(units))
+                    .plusDays((long) WEEK * Integer.parseInt(asked.units()))
                     .atStartOfDay(conventions.zone()));
         }
-        return settle(draft, result);
+        return settle(result, snags);
     }
 
-    private Moment.Result resolve(Moment moment, Section section, Weeks weeks, LocalTime unless) {
-        return moment.resolve(daysOf(section.term()), section.days(), weeks, unless, conventions.zone());
+    private Moment.Result resolve(Asked asked, Value value, Weeks weeks, LocalTime unless) {
+        return value.moment().resolve(asked.term(), asked.days(), weeks, unless, conventions.zone());
     }
 
-    private static Days daysOf(Session session) {
-        return new Days(session.start(), session.end());
-    }
-
-    private static Optional<ZonedDateTime> settle(Draft draft, Moment.Result result) {
+    private static Optional<ZonedDateTime> settle(Moment.Result result, Set<Snag> snags) {
         if (result instanceof Moment.Result.At at) {
             return Optional.of(at.at());
         }
-        draft.snags.add(result instanceof Moment.Result.NoEnd ? Snag.NO_END : Snag.NO_SUCH_WEEK);
+        snags.add(result instanceof Moment.Result.NoEnd ? Snag.NO_END : Snag.NO_SUCH_WEEK);
         return Optional.empty();
     }
 
-    private static void judge(Draft draft, Days days, Optional<ZonedDateTime> opens, Optional<ZonedDateTime> closes) {
+    private static void judge(
+            Days days, Optional<ZonedDateTime> opens, Optional<ZonedDateTime> closes, Set<Snag> snags) {
         if (opens.isPresent() && closes.isPresent() && !closes.get().isAfter(opens.get())) {
-            draft.snags.add(Snag.WINDOW_BACKWARDS);
+            snags.add(Snag.WINDOW_BACKWARDS);
         }
         if (opens.isPresent() && opens.get().toLocalDate().isAfter(days.first())) {
-            draft.snags.add(Snag.OPENS_LATE);
+            snags.add(Snag.OPENS_LATE);
         }
         if (closes.isPresent()
                 && days.last().isPresent()
                 && closes.get().toLocalDate().isBefore(days.last().get())) {
-            draft.snags.add(Snag.CLOSES_EARLY);
+            snags.add(Snag.CLOSES_EARLY);
         }
     }
 }

@@ -14,6 +14,7 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
     private static final int MOST_FIELDS = 1024;
 
     private String[] above = new String[16];
+    private char[][] aboveInChars = new char[16][];
     private int count;
 
     /** One record. */
@@ -53,6 +54,7 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
         }
         if (index == above.length) {
             above = Arrays.copyOf(above, above.length * 2);
+            aboveInChars = Arrays.copyOf(aboveInChars, above.length);
         }
         int from = offset;
         int to = offset + length;
@@ -62,23 +64,25 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
         while (to > from && Text.isWhiteSpace(buffer[to - 1])) {
             to--;
         }
-        if (!repeats(above[index], buffer, from, to)) {
-            above[index] = from == to ? "" : new String(buffer, from, to - from);
+        if (!repeats(index, buffer, from, to)) {
+            keep(index, buffer, from, to - from);
         }
         count = index + 1;
     }
 
-    private static boolean repeats(String text, char[] buffer, int from, int to) {
-        if (text == null || text.length() != to - from) {
-            return false;
+    private boolean repeats(int index, char[] buffer, int from, int to) {
+        String text = above[index];
+        return text != null
+                && text.length() == to - from
+                && Arrays.equals(aboveInChars[index], 0, to - from, buffer, from, to);
+    }
+
+    private void keep(int index, char[] buffer, int from, int length) {
+        above[index] = new String(buffer, from, length);
+        if (aboveInChars[index] == null || aboveInChars[index].length < length) {
+            aboveInChars[index] = new char[Math.max(32, length)];
         }
-        // ids of neighbouring rows mostly differ at their end
-        for (int i = to - 1; i >= from; i--) {
-            if (text.charAt(i - from) != buffer[i]) {
-                return false;
-            }
-        }
-        return true;
+        System.arraycopy(buffer, from, aboveInChars[index], 0, length);
     }
 
     @Override

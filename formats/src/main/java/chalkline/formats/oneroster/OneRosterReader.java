@@ -1,7 +1,7 @@
 package chalkline.formats.oneroster;
 
 import chalkline.core.arrivals.Course;
-import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
@@ -10,6 +10,7 @@ import chalkline.core.arrivals.Session;
 import chalkline.core.naming.Text;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
+import chalkline.formats.oneroster.Table.Column;
 import chalkline.formats.oneroster.Table.Row;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -36,6 +37,7 @@ public final class OneRosterReader {
     private static final Consumer<Row> LEFT_OUT = row -> {};
 
     private final Bundle bundle;
+    private final ReadAhead ahead;
     private final List<Fault> faults = new ArrayList<>();
     private final Set<Layout> broken = new HashSet<>();
     private final Map<Layout, Set<String>> brokenRows = new EnumMap<>(Layout.class);
@@ -44,12 +46,20 @@ public final class OneRosterReader {
     private final Map<String, Course> courses = new LinkedHashMap<>();
     private final Map<String, ListedClass> classes = new LinkedHashMap<>();
     private final Map<String, Person> people = new LinkedHashMap<>();
-    private final List<Enrollment> enrollments = new ArrayList<>();
+    /** Days by how they are written; hundreds of thousands of enrollments share a few. */
+    private final Map<String, Optional<LocalDate>> days = new HashMap<>();
+
+    /** Numbers people in the order of {@link #people}. */
+    private final Table.Ids personIds = new Table.Ids();
+
+    private final Table.Ids enrollmentIds = new Table.Ids();
+    private final Enrollments.Builder enrollments = new Enrollments.Builder(enrollmentIds.pool());
     private final Set<String> deletedClasses = new HashSet<>();
     private final Set<String> deletedPeople = new HashSet<>();
 
-    private OneRosterReader(Bundle bundle) {
+    private OneRosterReader(Bundle bundle, ReadAhead ahead) {
         this.bundle = bundle;
+        this.ahead = ahead;
     }
 
     /**
@@ -67,8 +77,9 @@ public final class OneRosterReader {
      * @param name what faults of the bundle as a whole call it
      */
     public static RegistrarList read(Path path, String name) throws IOException, FaultyFileException {
-        try (Bundle bundle = Bundle.open(path, name)) {
-            return new OneRosterReader(bundle).read();
+        try (Bundle bundle = Bundle.open(path, name);
+                ReadAhead ahead = new ReadAhead(bundle)) {
+            return new OneRosterReader(bundle, ahead).read();
         }
     }
 
@@ -86,11 +97,14 @@ public final class OneRosterReader {
                     .thenComparingLong(Fault::line));
             throw new FaultyFileException(faults);
         }
-        return new RegistrarList(sessions, orgs, courses, classes, people, enrollments);
+        return new RegistrarList(sessions, orgs, courses, classes, people, enrollments.build(people.values()));
     }
 
     private void table(Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
-        Table table = new Table(bundle, layout, faults);
+        read(new Table(bundle, ahead, layout, faults), layout, rows, deleted);
+    }
+
+    private void read(Table table, Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
         if (!table.read(rows, deleted)) {
             broken.add(layout);
         }
@@ -122,7 +136,7 @@ public final class OneRosterReader {
                         row.fault("endDate", "the session ends before it starts");
                     }
                     if (fresh) {
-                        String id = row.get("sourcedId");
+                        String id = row.id();
                         String code = row.get("metadata.code");
                         sessions.put(
                                 id,
@@ -145,7 +159,7 @@ public final class OneRosterReader {
     private void codesOfTerms(List<Row> rows) {
         Set<String> codes = new HashSet<>();
         for (Row row : rows) {
-            Session session = sessions.get(row.get("sourcedId"));
+            Session session = sessions.get(row.id());
             Session parent = sessions.get(session.parentId());
             boolean isTerm = parent == null || parent.isSchoolYear();
             if (isTerm && !codes.add(session.code())) {
@@ -163,7 +177,7 @@ public final class OneRosterReader {
                 Layout.ORGS,
                 row -> {
                     if (ids.add(row)) {
-                        String id = row.get("sourcedId");
+                        String id = row.id();
                         orgs.put(
                                 id,
                                 Org.of(
@@ -187,7 +201,7 @@ public final class OneRosterReader {
                     boolean fresh = ids.add(row);
                     names(row, "orgSourcedId", orgs.keySet(), Layout.ORGS);
                     if (fresh) {
-                        String id = row.get("sourcedId");
+                        String id = row.id();
                         courses.put(
                                 id,
                                 new Course(
@@ -219,15 +233,15 @@ public final class OneRosterReader {
                     }
                     terms.forEach(term -> names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
                     if (fresh) {
-                        classes.put(row.get("sourcedId"), listed(row, terms));
+                        classes.put(row.id(), listed(row, terms));
                     }
                 },
-                row -> deletedClasses.add(row.get("sourcedId")));
+                row -> deletedClasses.add(row.id()));
     }
 
     private static ListedClass listed(Row row, List<String> terms) {
         return new ListedClass(
-                row.get("sourcedId"),
+                row.id(),
                 row.get("title"),
                 row.get("courseSourcedId"),
                 row.get("classCode"),
@@ -243,12 +257,11 @@ public final class OneRosterReader {
     }
 
     private void people() throws IOException {
-        Table.Ids ids = new Table.Ids();
         table(
                 Layout.USERS,
                 row -> {
-                    if (ids.add(row)) {
-                        String id = row.get("sourcedId");
+                    if (personIds.add(row)) {
+                        String id = row.id();
                         people.put(
                                 id,
                                 new Person(
@@ -261,62 +274,77 @@ public final class OneRosterReader {
                                         row.get("email")));
                     }
                 },
-                row -> deletedPeople.add(row.get("sourcedId")));
+                row -> deletedPeople.add(row.id()));
     }
 
     private void enrollments() throws IOException {
-        Table.Ids ids = new Table.Ids();
         Map<String, String> roles = new HashMap<>();
-        table(
+        Table table = new Table(bundle, ahead, Layout.ENROLLMENTS, faults);
+        Column inClass = table.column("classSourcedId");
+        Column user = table.column("userSourcedId");
+        Column school = table.column("schoolSourcedId");
+        Column role = table.column("role");
+        Column primary = table.column("primary");
+        Column begins = table.column("beginDate");
+        Column ends = table.column("endDate");
+        read(
+                table,
                 Layout.ENROLLMENTS,
                 row -> {
-                    String classId = row.get("classSourcedId");
-                    String userId = row.get("userSourcedId");
+                    String classId = row.get(inClass);
+                    String userId = row.get(user);
                     ListedClass listed = classes.get(classId);
-                    Person person = people.get(userId);
+                    int person = personIds.pool().find(userId);
                     boolean goesWithThem = (listed == null && deletedClasses.contains(classId))
-                            || (person == null && deletedPeople.contains(userId));
+                            || (person < 0 && deletedPeople.contains(userId));
                     if (goesWithThem) {
                         return;
                     }
-                    ids.add(row);
+                    int number = enrollmentIds.number(row);
                     if (listed == null) {
                         names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
                     }
-                    if (person == null) {
+                    if (person < 0) {
                         names(row, "userSourcedId", people.keySet(), Layout.USERS);
                     }
-                    names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
-                    date(row, "beginDate");
-                    date(row, "endDate");
-                    if (listed != null && person != null) {
-                        enrollments.add(new Enrollment(
-                                row.get("sourcedId"),
+                    names(row, "schoolSourcedId", row.get(school), orgs.keySet(), Layout.ORGS);
+                    date(row, "beginDate", row.get(begins));
+                    date(row, "endDate", row.get(ends));
+                    if (listed != null && person >= 0 && number >= 0) {
+                        enrollments.add(
+                                number,
                                 listed.id(),
-                                person.id(),
-                                roles.computeIfAbsent(row.get("role"), role -> role),
-                                row.get("primary").equals("true"),
-                                row.get("beginDate"),
-                                row.get("endDate")));
+                                person,
+                                roles.computeIfAbsent(row.get(role), text -> text),
+                                row.get(primary).equals("true"),
+                                row.get(begins),
+                                row.get(ends));
                     }
                 },
                 LEFT_OUT);
     }
 
-    private static Optional<LocalDate> date(Row row, String column) {
-        String text = row.get(column);
+    private Optional<LocalDate> date(Row row, String column) {
+        return date(row, column, row.get(column));
+    }
+
+    private Optional<LocalDate> date(Row row, String column, String text) {
         if (text.isEmpty()) {
             return Optional.empty();
         }
-        try {
-            if (text.length() == "YYYY-MM-DD".length()) {
-                return Optional.of(LocalDate.parse(text));
-            }
-        } catch (DateTimeException noSuchDay) {
-            // answered below, like text of another shape
+        Optional<LocalDate> day = days.computeIfAbsent(text, OneRosterReader::day);
+        if (day.isEmpty()) {
+            row.fault(column, "\"" + text + "\" is no day; write YYYY-MM-DD");
         }
-        row.fault(column, "\"" + text + "\" is no day; write YYYY-MM-DD");
-        return Optional.empty();
+        return day;
+    }
+
+    private static Optional<LocalDate> day(String text) {
+        try {
+            return text.length() == "YYYY-MM-DD".length() ? Optional.of(LocalDate.parse(text)) : Optional.empty();
+        } catch (DateTimeException noSuchDay) {
+            return Optional.empty();
+        }
     }
 
     private void names(Row row, String column, Set<String> ids, Layout in) {

@@ -1,22 +1,20 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.arrivals.IdPool;
 import chalkline.formats.Fault;
 import chalkline.formats.oneroster.FieldsHandler.Fields;
+import chalkline.formats.oneroster.ReadAhead.Records;
 import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 
@@ -25,23 +23,41 @@ import java.util.function.Consumer;
  * are not handed on; rows marked as deleted are handed to their own consumer, unchecked.
  */
 final class Table {
-    private static final int LONGEST_RECORD = 1024 * 1024;
-
     private final Bundle bundle;
+    private final ReadAhead ahead;
     private final Layout layout;
     private final List<Fault> faults;
-    private final Map<String, Integer> columns = new HashMap<>();
+    private final Map<String, Integer> places = new HashMap<>();
+    private final List<Column> columns = new ArrayList<>();
+    private final Column status = column("status");
+    private final Column id = column("sourcedId");
     private final Set<String> idsOfBrokenRows = new HashSet<>();
-    private final List<Filled> filled = new ArrayList<>();
+    private final List<Column> filled;
     private int width;
 
-    /** A column that is never empty. */
-    private record Filled(String name, int index) {}
+    /** A column whose place is looked up once, when the header is read. */
+    static final class Column {
+        private final String name;
+        private int place = -1;
 
-    Table(Bundle bundle, Layout layout, List<Fault> faults) {
+        private Column(String name) {
+            this.name = name;
+        }
+    }
+
+    Table(Bundle bundle, ReadAhead ahead, Layout layout, List<Fault> faults) {
         this.bundle = bundle;
+        this.ahead = ahead;
         this.layout = layout;
         this.faults = faults;
+        this.filled = layout.filled().stream().map(this::column).toList();
+    }
+
+    /** A column to get fields by, for files of many rows; made before the file is read. */
+    Column column(String name) {
+        Column column = new Column(name);
+        columns.add(column);
+        return column;
     }
 
     /** One record; its fields by column name. */
@@ -54,8 +70,21 @@ final class Table {
 
         /** The trimmed value; empty where the column is not there. */
         String get(String column) {
-            Integer index = columns.get(column);
-            return index == null || index >= fields.count() ? "" : fields.text(index);
+            Integer place = places.get(column);
+            return place == null ? "" : text(place);
+        }
+
+        /** The trimmed value; empty where the column is not there. */
+        String get(Column column) {
+            return column.place < 0 ? "" : text(column.place);
+        }
+
+        private String text(int place) {
+            return place < fields.count() ? fields.text(place) : "";
+        }
+
+        String id() {
+            return get(id);
         }
 
         long line() {
@@ -73,16 +102,16 @@ final class Table {
      * @return whether all of it could be read, so that an id that is not in it is really missing
      */
     boolean read(Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
-        if (!bundle.has(layout.file())) {
+        Optional<Records> file = ahead.records(layout);
+        if (file.isEmpty()) {
             faults.add(Fault.ofFile(layout.file(), "the file is missing"));
             return false;
         }
-        long[] line = {0};
-        try (InputStream in = bundle.read(layout.file());
-                CsvReader<Fields> csv = parser(in)) {
-            boolean header = true;
-            for (Fields fields : csv) {
-                line[0] = fields.line();
+        long line = 0;
+        boolean header = true;
+        try (Records records = file.get()) {
+            for (Fields fields = records.next(); fields != null; fields = records.next()) {
+                line = fields.line();
                 if (isBlank(fields)) {
                     continue;
                 }
@@ -92,43 +121,28 @@ final class Table {
                         return false;
                     }
                 } else {
-                    Row row = new Row(fields);
-                    if (row.get("status").equals("tobedeleted")) {
-                        deleted.accept(row);
-                    } else if (isRight(row)) {
-                        rows.accept(row);
-                    }
+                    take(new Row(fields), rows, deleted);
                 }
             }
-            if (header) {
-                faults.add(Fault.ofFile(layout.file(), "the file is empty; it needs at least its header"));
-                return false;
-            }
-            return true;
         } catch (CsvParseException e) {
-            faults.add(new Fault(layout.file(), lineOf(e, line[0]), "1", csvReason(e)));
+            faults.add(new Fault(layout.file(), lineOf(e, line), "1", csvReason(e)));
             return false;
         } catch (UncheckedIOException | IOException e) {
             faults.add(unreadable(e));
             return false;
         }
+        if (header) {
+            faults.add(Fault.ofFile(layout.file(), "the file is empty; it needs at least its header"));
+        }
+        return !header;
     }
 
-    private static CsvReader<Fields> parser(InputStream in) {
-        return CsvReader.builder()
-                .detectBomHeader(false)
-                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
-                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
-                .allowUnclosedQuote(false)
-                .maxBufferSize(LONGEST_RECORD)
-                .build(
-                        new FieldsHandler(),
-                        new WithoutMark(new InputStreamReader(
-                                in,
-                                StandardCharsets.UTF_8
-                                        .newDecoder()
-                                        .onMalformedInput(CodingErrorAction.REPORT)
-                                        .onUnmappableCharacter(CodingErrorAction.REPORT))));
+    private void take(Row row, Consumer<Row> rows, Consumer<Row> deleted) {
+        if (row.get(status).equals("tobedeleted")) {
+            deleted.accept(row);
+        } else if (isRight(row)) {
+            rows.accept(row);
+        }
     }
 
     private static boolean isBlank(Fields fields) {
@@ -138,23 +152,20 @@ final class Table {
     private boolean readHeader(Fields header) {
         boolean right = true;
         for (int i = 0; i < header.count(); i++) {
-            // interned, so that the names in the code are found at once
-            String name = header.text(i).intern();
-            if (columns.putIfAbsent(name, i) != null && layout.requires(name)) {
+            String name = header.text(i);
+            if (places.putIfAbsent(name, i) != null && layout.requires(name)) {
                 faults.add(new Fault(layout.file(), 1, name, "the column stands here twice"));
                 right = false;
             }
         }
         for (String name : layout.required()) {
-            if (!columns.containsKey(name)) {
+            if (!places.containsKey(name)) {
                 faults.add(new Fault(layout.file(), 1, name, "the column is missing"));
                 right = false;
             }
         }
         width = header.count();
-        for (String name : layout.filled()) {
-            filled.add(new Filled(name, columns.getOrDefault(name, 0)));
-        }
+        columns.forEach(column -> column.place = places.getOrDefault(column.name, -1));
         return right;
     }
 
@@ -163,12 +174,12 @@ final class Table {
         int fields = row.fields.count();
         if (fields != width) {
             row.fault("1", "the record has " + fields + " fields, the header has " + width);
-            idsOfBrokenRows.add(row.get("sourcedId"));
+            idsOfBrokenRows.add(row.id());
             return false;
         }
-        for (Filled column : filled) {
-            if (row.fields.text(column.index()).isEmpty()) {
-                row.fault(column.name(), "the field is empty");
+        for (Column column : filled) {
+            if (row.get(column).isEmpty()) {
+                row.fault(column.name, "the field is empty");
             }
         }
         return true;
@@ -218,15 +229,27 @@ final class Table {
 
     /** Ids seen in one file; the second of a pair is a fault. */
     static final class Ids {
-        private final HashSet<String> seen = new HashSet<>();
+        private final IdPool seen = new IdPool();
 
-        boolean add(Row row) {
-            String id = row.get("sourcedId");
-            boolean fresh = seen.add(id) && !id.isEmpty();
-            if (!fresh && !id.isEmpty()) {
+        /** Takes the id of a row; its number, or -1 where it is empty or an earlier row has it. */
+        int number(Row row) {
+            String id = row.id();
+            if (id.isEmpty()) {
+                return -1;
+            }
+            int number = seen.add(id);
+            if (number < 0) {
                 row.fault("sourcedId", "the id \"" + id + "\" stands in an earlier row too");
             }
-            return fresh;
+            return number;
+        }
+
+        boolean add(Row row) {
+            return number(row) >= 0;
+        }
+
+        IdPool pool() {
+            return seen;
         }
     }
 }

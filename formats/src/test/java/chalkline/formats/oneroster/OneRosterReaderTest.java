@@ -3,6 +3,7 @@ package chalkline.formats.oneroster;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.formats.Fault;
@@ -48,6 +49,42 @@ class OneRosterReaderTest {
         assertThat(list.term("27SP")).isPresent();
         assertThat(OneRosterReader.read(new Bundles().zip(folder, ""))).isEqualTo(list);
         assertThat(OneRosterReader.read(new Bundles().zip(folder, "export/"))).isEqualTo(list);
+    }
+
+    /** Far more rows than are split ahead, so that a file that is given up must not keep the others waiting. */
+    @Test
+    void aLongFileWithAWrongHeaderIsGivenUpAndTheRestIsRead() {
+        StringBuilder users = new StringBuilder("sourcedId,status,enabledUser\n");
+        for (int i = 0; i < 100_000; i++) {
+            users.append("x").append(i).append(",active,true\n");
+        }
+        Bundles bundle = new Bundles()
+                .with("users.csv", users.toString())
+                .changed("enrollments.csv", "e2,active,k1", "e2,active,k7");
+        assertThat(faults(bundle))
+                .containsExactly(
+                        "users.csv:1:email",
+                        "users.csv:1:familyName",
+                        "users.csv:1:givenName",
+                        "users.csv:1:identifier",
+                        "users.csv:1:role",
+                        "users.csv:1:username",
+                        "enrollments.csv:3:classSourcedId");
+    }
+
+    @Test
+    void aLongListKeepsItsOrder() throws Exception {
+        StringBuilder users =
+                new StringBuilder("sourcedId,status,enabledUser,role,username,givenName,familyName,identifier,email\n");
+        List<String> ids = new java.util.ArrayList<>();
+        for (int i = 0; i < 100_000; i++) {
+            ids.add("u" + i);
+            users.append("u").append(i).append(",active,true,student,,G,F,,\n");
+        }
+        RegistrarList list = OneRosterReader.read(
+                new Bundles().with("users.csv", users.toString()).folder(folder));
+        assertThat(list.people().keySet()).containsExactlyElementsOf(ids);
+        assertThat(list.enrollments()).extracting(Enrollment::userId).containsExactly("u1", "u2");
     }
 
     @Test

@@ -1,7 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.Course;
-import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
@@ -78,18 +78,17 @@ class ListStore {
     /** The list that an arrival kept. */
     RegistrarList read(long arrival) {
         try (StatelessSession session = sessions.openStatelessSession()) {
+            Map<String, Person> people =
+                    byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id);
             return new RegistrarList(
                     byId(all(session, arrival, ListedSession.class, ListedSession::toCore), Session::id),
                     byId(all(session, arrival, ListedOrg.class, ListedOrg::toCore), Org::id),
                     byId(all(session, arrival, ListedCourse.class, ListedCourse::toCore), Course::id),
                     byId(all(session, arrival, ListedSection.class, ListedSection::toCore), ListedClass::id),
-                    byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id),
-                    enrollments(session, arrival));
+                    people,
+                    Enrollments.of(
+                            all(session, arrival, ListedEnrollment.class, row -> row.toCore(people)), people.values()));
         }
-    }
-
-    private static List<Enrollment> enrollments(StatelessSession session, long arrival) {
-        return all(session, arrival, ListedEnrollment.class, ListedEnrollment::toCore);
     }
 
     private static <E, C> List<C> all(StatelessSession session, long arrival, Class<E> entity, Function<E, C> toCore) {

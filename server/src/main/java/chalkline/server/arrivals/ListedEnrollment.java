@@ -1,10 +1,12 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.Person;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
+import java.util.Map;
 
 /** That a person is in a class of an arrival. */
 @Entity
@@ -37,7 +39,7 @@ class ListedEnrollment {
         this.ends = enrollment.ends();
     }
 
-    Enrollment toCore() {
-        return new Enrollment(sourceId, classId, userId, role, primary, begins, ends);
+    Enrollment toCore(Map<String, Person> people) {
+        return new Enrollment(sourceId, classId, people.get(userId), role, primary, begins, ends);
     }
 }

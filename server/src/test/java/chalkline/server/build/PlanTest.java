@@ -3,6 +3,7 @@ package chalkline.server.build;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.core.arrivals.Course;
+import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
@@ -58,7 +59,7 @@ class PlanTest {
                 Map.of("c", new Course("c", "Tides", "OCEA 210", "d", "3")),
                 classes,
                 Map.of(),
-                List.of());
+                Enrollments.of(List.of(), List.of()));
     }
 
     private static HeldShell held(String key, String code) {

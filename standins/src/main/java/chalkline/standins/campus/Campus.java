@@ -2,6 +2,7 @@ package chalkline.standins.campus;
 
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
+import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
@@ -54,7 +55,12 @@ public final class Campus {
                 new Timetable(campus, new Random(seed * 31 + term.id().hashCode()), term);
         timetable.fill();
         return new RegistrarList(
-                Terms.all(), campus.orgs, campus.courses, timetable.classes(), campus.people, timetable.enrollments());
+                Terms.all(),
+                campus.orgs,
+                campus.courses,
+                timetable.classes(),
+                campus.people,
+                Enrollments.of(timetable.enrollments(), campus.people.values()));
     }
 
     CampusSize size() {
@@ -170,6 +176,6 @@ public final class Campus {
 
     /** Enrollments of one class while a timetable is filled. */
     static Enrollment enrollment(int number, ListedClass in, Person person, String role, boolean primary) {
-        return new Enrollment("en-" + number, in.id(), person.id(), role, primary, "", "");
+        return new Enrollment("en-" + number, in.id(), person, role, primary, "", "");
     }
 }

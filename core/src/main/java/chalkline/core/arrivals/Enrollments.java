@@ -1,0 +1,161 @@
+package chalkline.core.arrivals;
+
+import java.util.AbstractList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.RandomAccess;
+
+/**
+ * The enrollments of a list in its order, kept column by column: a list has several hundred thousand, and most of what
+ * they say repeats. An {@link Enrollment} is made when it is asked for; who goes through all of them asks by column.
+ */
+public final class Enrollments extends AbstractList<Enrollment> implements RandomAccess {
+    private final IdPool ids;
+    private final int size;
+    private final int[] idNumbers;
+    private final String[] classIds;
+    private final int[] personNumbers;
+    private final Person[] people;
+    private final String[] roles;
+    private final boolean[] primary;
+    private final String[] begins;
+    private final String[] ends;
+
+    private Enrollments(Builder from, Collection<Person> people) {
+        ids = from.ids;
+        size = from.size;
+        idNumbers = from.idNumbers;
+        classIds = from.classIds;
+        personNumbers = from.personNumbers;
+        this.people = people.toArray(Person[]::new);
+        roles = from.roles;
+        primary = from.primary;
+        begins = from.begins;
+        ends = from.ends;
+    }
+
+    /**
+     * Enrollments that are there one by one.
+     *
+     * @param people everybody who is in them
+     * @throws IllegalArgumentException where an id stands twice or a person is not among the people
+     */
+    public static Enrollments of(Collection<Enrollment> enrollments, Collection<Person> people) {
+        IdPool ids = new IdPool();
+        IdPool personIds = new IdPool();
+        people.forEach(person -> personIds.add(person.id()));
+        Builder builder = new Builder(ids);
+        for (Enrollment enrollment : enrollments) {
+            int id = ids.add(enrollment.id());
+            int person = personIds.find(enrollment.userId());
+            if (id < 0 || person < 0) {
+                throw new IllegalArgumentException("its id stands twice or nobody is this person: " + enrollment);
+            }
+            builder.add(
+                    id,
+                    enrollment.classId(),
+                    person,
+                    enrollment.role(),
+                    enrollment.primary(),
+                    enrollment.begins(),
+                    enrollment.ends());
+        }
+        return builder.build(people);
+    }
+
+    @Override
+    public int size() {
+        return size;
+    }
+
+    @Override
+    public Enrollment get(int index) {
+        java.util.Objects.checkIndex(index, size);
+        return new Enrollment(
+                ids.get(idNumbers[index]),
+                classIds[index],
+                people[personNumbers[index]],
+                roles[index],
+                primary[index],
+                begins[index],
+                ends[index]);
+    }
+
+    String classId(int index) {
+        return classIds[index];
+    }
+
+    /** Counted from 0, as {@link #person} takes it. */
+    int personNumber(int index) {
+        return personNumbers[index];
+    }
+
+    Person person(int number) {
+        return people[number];
+    }
+
+    /** How many people the list has, enrolled or not. */
+    int people() {
+        return people.length;
+    }
+
+    String role(int index) {
+        return roles[index];
+    }
+
+    boolean primary(int index) {
+        return primary[index];
+    }
+
+    /** Takes enrollments one by one. */
+    public static final class Builder {
+        private final IdPool ids;
+        private int size;
+        private int[] idNumbers = new int[64];
+        private String[] classIds = new String[64];
+        private int[] personNumbers = new int[64];
+        private String[] roles = new String[64];
+        private boolean[] primary = new boolean[64];
+        private String[] begins = new String[64];
+        private String[] ends = new String[64];
+
+        /** @param ids holds the ids of what is added by number */
+        public Builder(IdPool ids) {
+            this.ids = ids;
+        }
+
+        /** Adds an enrollment: its id by the number that the pool gave it, its person by the place in the list's people. */
+        public void add(int id, String classId, int person, String role, boolean isPrimary, String begin, String end) {
+            if (size == idNumbers.length) {
+                grow(size * 2);
+            }
+            idNumbers[size] = id;
+            classIds[size] = classId;
+            personNumbers[size] = person;
+            roles[size] = role;
+            primary[size] = isPrimary;
+            begins[size] = begin;
+            ends[size] = end;
+            size++;
+        }
+
+        private void grow(int capacity) {
+            idNumbers = Arrays.copyOf(idNumbers, capacity);
+            classIds = Arrays.copyOf(classIds, capacity);
+            personNumbers = Arrays.copyOf(personNumbers, capacity);
+            roles = Arrays.copyOf(roles, capacity);
+            primary = Arrays.copyOf(primary, capacity);
+            begins = Arrays.copyOf(begins, capacity);
+            ends = Arrays.copyOf(ends, capacity);
+        }
+
+        /**
+         * What was added; nothing may be added after it.
+         *
+         * @param people everybody in the list, in the order that their numbers follow
+         */
+        public Enrollments build(Collection<Person> people) {
+            return new Enrollments(this, people);
+        }
+    }
+}

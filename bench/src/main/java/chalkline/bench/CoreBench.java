@@ -42,6 +42,7 @@ public class CoreBench {
     private List<Section> sections;
     private Conventions conventions;
     private Conventions edited;
+    private Proof before;
 
     @Setup
     public void read() throws IOException, FaultyFileException, ValueException {
@@ -53,6 +54,7 @@ public class CoreBench {
             conventions = ConventionsReader.read("demo", new String(in.readAllBytes(), StandardCharsets.UTF_8));
         }
         Value title = Value.of(Setting.TITLE, "{label} {title}, {term.name}");
+        before = proof();
         edited = conventions.withLayer(0, conventions.layers().get(0).with(Setting.TITLE, title));
     }
 
@@ -79,6 +81,6 @@ public class CoreBench {
 
     @Benchmark
     public Proof proofOfAnEdit() {
-        return Proof.of(list, sections, "27SP", edited, List.of());
+        return before.under(edited);
     }
 }

@@ -22,13 +22,21 @@ public final class Stack {
     private final List<Layer> layers;
     private final List<Placed> placedLayers = new ArrayList<>();
     private final Map<String, List<Placed>> overrides = new HashMap<>();
+    /** The layers that match, by section. */
+    private final Map<String, BitSet> matching;
+
     /** By the layers that match; most sections share theirs with many others. */
     private final Map<BitSet, Settings> settings = new ConcurrentHashMap<>();
 
     private record Placed(Source source, Map<Setting, Value> set, Set<Setting> fix) {}
 
     public Stack(Conventions conventions) {
+        this(conventions, new ConcurrentHashMap<>());
+    }
+
+    private Stack(Conventions conventions, Map<String, BitSet> matching) {
         this.layers = conventions.layers();
+        this.matching = matching;
         for (int i = 0; i < layers.size(); i++) {
             Layer layer = layers.get(i);
             placedLayers.add(new Placed(Source.layer(i, layer), layer.set(), layer.fix()));
@@ -41,12 +49,22 @@ public final class Stack {
         }
     }
 
+    /** The stack of other conventions, to be asked about the same sections. */
+    public Stack under(Conventions other) {
+        boolean conditionsStay = conditions(layers).equals(conditions(other.layers()));
+        return new Stack(other, conditionsStay ? matching : new ConcurrentHashMap<>());
+    }
+
+    private static List<When> conditions(List<Layer> layers) {
+        return layers.stream().map(Layer::when).toList();
+    }
+
     /** What holds for a section that leads its shell. */
     public Settings settingsOf(Section section) {
-        BitSet matching = matching(section);
+        BitSet matches = matching(section);
         return overrides.containsKey(section.id())
-                ? settle(placed(matching, section))
-                : settings.computeIfAbsent(matching, layersOnly -> settle(placed(layersOnly, section)));
+                ? settle(placed(matches, section))
+                : settings.computeIfAbsent(matches, layersOnly -> settle(placed(layersOnly, section)));
     }
 
     private static Settings settle(List<Placed> stack) {
@@ -140,18 +158,20 @@ public final class Stack {
     }
 
     private BitSet matching(Section section) {
-        BitSet matching = new BitSet(layers.size());
-        for (int i = 0; i < layers.size(); i++) {
-            if (layers.get(i).when().matches(section)) {
-                matching.set(i);
+        return matching.computeIfAbsent(section.id(), id -> {
+            BitSet matches = new BitSet(layers.size());
+            for (int i = 0; i < layers.size(); i++) {
+                if (layers.get(i).when().matches(section)) {
+                    matches.set(i);
+                }
             }
-        }
-        return matching;
+            return matches;
+        });
     }
 
-    private List<Placed> placed(BitSet matching, Section section) {
+    private List<Placed> placed(BitSet matches, Section section) {
         List<Placed> placed = new ArrayList<>();
-        matching.stream().mapToObj(placedLayers::get).forEach(placed::add);
+        matches.stream().mapToObj(placedLayers::get).forEach(placed::add);
         placed.addAll(overrides.getOrDefault(section.id(), List.of()));
         return placed;
     }

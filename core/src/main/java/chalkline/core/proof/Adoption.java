@@ -43,6 +43,9 @@ final class Adoption {
     }
 
     private Optional<HeldShell> adopt(Draft draft) {
+        if (free.isEmpty()) {
+            return Optional.empty();
+        }
         Set<HeldShell> candidates = new HashSet<>();
         for (Section section : draft.sections()) {
             free.getOrDefault(section.id(), Set.of()).stream()

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -53,17 +52,7 @@ final class Clashes {
     }
 
     private void shared() {
-        Map<String, List<Draft>> byCode = new HashMap<>();
-        for (Draft draft : drafts) {
-            if (!draft.code().isEmpty()) {
-                byCode.computeIfAbsent(Text.codeKey(draft.code()), code -> new ArrayList<>(1))
-                        .add(draft);
-            }
-        }
-        byCode.values().stream()
-                .filter(group -> group.size() > 1)
-                .flatMap(List::stream)
-                .forEach(draft -> draft.snags.add(Snag.CODE_TAKEN));
+        Codes.sharing(drafts).forEach(group -> group.forEach(draft -> draft.snags.add(Snag.CODE_TAKEN)));
     }
 
     /** Keys of the held shells of this term that the proof closes, given the stops so far. */
@@ -85,7 +74,7 @@ final class Clashes {
     }
 
     private boolean isTaken(Draft draft, Set<String> closing) {
-        String code = Text.codeKey(draft.code());
+        String code = draft.codeKey();
         return !code.isEmpty()
                 && heldByCode.getOrDefault(code, List.of()).stream()
                         .anyMatch(shell -> byHeldKey.get(shell.key()) != draft && standsInTheWay(shell, code, closing));
@@ -94,29 +83,34 @@ final class Clashes {
     private boolean standsInTheWay(HeldShell shell, String code, Set<String> closing) {
         Draft owner = byHeldKey.get(shell.key());
         if (owner != null) {
-            boolean renamed = !Text.codeKey(owner.code()).equals(code);
+            boolean renamed = !owner.codeKey().equals(code);
             return !renamed || owner.isStopped();
         }
         return !(shell.term().equals(term) && shell.closed()) && !closing.contains(shell.key());
     }
 
     private List<Closing> closings(Set<String> closing) {
+        List<HeldShell> candidates = held.stream()
+                .filter(shell -> !byHeldKey.containsKey(shell.key()))
+                .filter(shell -> closing.contains(shell.key()) || (shell.term().equals(term) && shell.closed()))
+                .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.key(), b.key()))
+                .toList();
+        if (candidates.isEmpty()) {
+            return List.of();
+        }
         Set<String> wanted = new HashSet<>();
-        drafts.forEach(draft -> wanted.add(Text.codeKey(draft.code())));
+        drafts.forEach(draft -> wanted.add(draft.codeKey()));
         Set<String> used = new HashSet<>(wanted);
         used.addAll(heldByCode.keySet());
-        Map<String, Closing> closings = new LinkedHashMap<>();
-        held.stream()
-                .filter(shell -> !byHeldKey.containsKey(shell.key()))
-                .filter(shell -> closing.contains(shell.key())
-                        || (shell.term().equals(term) && shell.closed() && wanted.contains(Text.codeKey(shell.code()))))
-                .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.key(), b.key()))
-                .forEach(shell -> {
-                    boolean freed = wanted.contains(Text.codeKey(shell.code()));
-                    String code = freed ? free(shell.code(), used) : shell.code();
-                    closings.put(shell.key(), new Closing(shell, code, closing.contains(shell.key()), freed));
-                });
-        return List.copyOf(closings.values());
+        List<Closing> closings = new ArrayList<>();
+        for (HeldShell shell : candidates) {
+            boolean freed = wanted.contains(Text.codeKey(shell.code()));
+            boolean closesNow = closing.contains(shell.key());
+            if (closesNow || freed) {
+                closings.add(new Closing(shell, freed ? free(shell.code(), used) : shell.code(), closesNow, freed));
+            }
+        }
+        return closings;
     }
 
     private static String free(String code, Set<String> used) {

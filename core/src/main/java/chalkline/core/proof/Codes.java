@@ -6,8 +6,9 @@ import chalkline.core.naming.PatternException;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -18,19 +19,28 @@ final class Codes {
 
     /** Settles the codes of all drafts, which come by key. */
     static void settle(List<Draft> drafts, int limit) {
-        Map<String, List<Draft>> byCode = new LinkedHashMap<>();
-        for (Draft draft : drafts) {
-            if (!draft.code().isEmpty()) {
-                byCode.computeIfAbsent(Text.codeKey(draft.code()), code -> new ArrayList<>(1))
-                        .add(draft);
-            }
-        }
-        byCode.values().stream().filter(group -> group.size() > 1).forEach(Codes::tellApart);
+        sharing(drafts).forEach(Codes::tellApart);
         for (Draft draft : drafts) {
             if (Text.length(draft.code()) > limit) {
                 draft.snags.add(Snag.CODE_TOO_LONG);
             }
         }
+    }
+
+    /** The groups of drafts that have one code, each in the order given. */
+    static Collection<List<Draft>> sharing(List<Draft> drafts) {
+        Map<String, Draft> firsts = new HashMap<>(drafts.size() * 2);
+        Map<String, List<Draft>> shared = new HashMap<>();
+        for (Draft draft : drafts) {
+            if (!draft.code().isEmpty()) {
+                Draft first = firsts.putIfAbsent(draft.codeKey(), draft);
+                if (first != null) {
+                    shared.computeIfAbsent(draft.codeKey(), code -> new ArrayList<>(List.of(first)))
+                            .add(draft);
+                }
+            }
+        }
+        return shared.values();
     }
 
     private static void tellApart(List<Draft> group) {
@@ -39,7 +49,7 @@ final class Codes {
         for (Draft draft : group) {
             if (stands(draft)) {
                 draft.values.put(Setting.CODE, draft.held.orElseThrow().code());
-                used.add(Text.codeKey(draft.code()));
+                used.add(draft.codeKey());
             } else {
                 others.add(draft);
             }

@@ -4,6 +4,7 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.OwnShell;
+import chalkline.core.naming.Text;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
@@ -20,11 +21,21 @@ final class Draft {
     private final String leadId;
     private final List<Section> sections;
     private final Optional<Shell> shell;
-    final Map<Setting, String> values = new EnumMap<>(Setting.class);
-    final Set<Snag> snags = EnumSet.noneOf(Snag.class);
+    final Map<Setting, String> values;
+    final Set<Snag> snags;
     Optional<HeldShell> held = Optional.empty();
+    private String codeOfKey = "";
+    private String codeKey = "";
 
-    Draft(Shell shell) {
+    /**
+     * A shell.
+     *
+     * @param values what is known so far; copied
+     * @param snags what is known so far; copied
+     */
+    Draft(Shell shell, Map<Setting, String> values, Set<Snag> snags) {
+        this.values = new EnumMap<>(values);
+        this.snags = EnumSet.copyOf(snags);
         this.key = shell.key();
         this.leadId = shell.lead().id();
         this.sections = shell.sections();
@@ -33,6 +44,8 @@ final class Draft {
 
     /** A cross-list without its lead. */
     Draft(Joined joined) {
+        this.values = new EnumMap<>(Setting.class);
+        this.snags = EnumSet.noneOf(Snag.class);
         this.key = OwnShell.ofSection(joined.leadId());
         this.leadId = joined.leadId();
         this.sections = joined.sections();
@@ -63,7 +76,29 @@ final class Draft {
         return values.getOrDefault(Setting.CODE, "");
     }
 
+    /** The form in which its code compares with others. */
+    String codeKey() {
+        if (!code().equals(codeOfKey)) {
+            codeOfKey = code();
+            codeKey = Text.codeKey(codeOfKey);
+        }
+        return codeKey;
+    }
+
+    void mark(Snag snag, boolean there) {
+        if (there) {
+            snags.add(snag);
+        } else {
+            snags.remove(snag);
+        }
+    }
+
     boolean isStopped() {
-        return snags.stream().anyMatch(Snag::isStop);
+        for (Snag snag : snags) {
+            if (snag.isStop()) {
+                return true;
+            }
+        }
+        return false;
     }
 }

@@ -7,7 +7,7 @@ import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Setting;
-import chalkline.core.conventions.Value;
+import chalkline.core.conventions.Stack;
 import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.JoinedSections;
 import chalkline.core.naming.Text;
@@ -21,13 +21,21 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 
 /**
  * Every shell that a term needs, against what the LMS holds. A pure function of the registrar's list, the conventions and
  * the held shells: same inputs, same rows, in the order of their keys by code points.
  */
-public record Proof(List<ProofRow> rows) {
+public final class Proof {
+    private final Inputs inputs;
+    private final Conventions conventions;
+    private final List<Section> moved;
+    private final Stack stack;
+    private final Drafts drafts;
+    private final List<ProofRow> rows;
+
+    /** What a proof is of, whatever the conventions. */
+    private record Inputs(RegistrarList list, List<Section> sections, String termCode, Collection<HeldShell> held) {}
 
     /** The proof of a term of the list. */
     public static Proof of(RegistrarList list, Session term, Conventions conventions, Collection<HeldShell> held) {
@@ -48,103 +56,74 @@ public record Proof(List<ProofRow> rows) {
             String termCode,
             Conventions conventions,
             Collection<HeldShell> held) {
-        Moves moves = Moves.of(list, conventions);
-        List<Section> others = Sections.others(list, sections, JoinedSections.named(conventions));
-        return of(moves.apply(sections), moves.apply(others), termCode, conventions, held);
+        return new Proof(new Inputs(list, sections, termCode, held), conventions, Optional.empty());
     }
 
-    private static Proof of(
-            List<Section> sections,
-            List<Section> others,
-            String termCode,
-            Conventions conventions,
-            Collection<HeldShell> held) {
-        Shells shells = new Shells(conventions);
-        Collection<Joined> joined =
-                JoinedSections.of(termCode, sections, others, conventions).values();
-        List<Draft> drafts = drafts(shells.of(sections, joined), joined, conventions);
-        Adoption.settle(drafts, held, termCode);
-        new JoinedSnags(shells, held).ofHeldShells(drafts);
-        Codes.settle(drafts, conventions.limits().code());
-        List<Clashes.Closing> closings = new Clashes(drafts, held, termCode).judge();
-
-        List<ProofRow> rows = new ArrayList<>(drafts.size() + closings.size());
-        drafts.forEach(draft -> rows.add(row(draft)));
-        closings.forEach(closing -> rows.add(row(closing)));
-        rows.sort(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT));
-        return new Proof(Collections.unmodifiableList(rows));
+    /** The same proof under other conventions: what {@link #of} gives, from what an edit leaves as it was. */
+    public Proof under(Conventions other) {
+        boolean sectionsStay = conventions.moves().equals(other.moves());
+        return new Proof(inputs, other, sectionsStay ? Optional.of(this) : Optional.empty());
     }
 
-    /** By key: every shell with its values, and every cross-list that lacks its lead. */
-    private static List<Draft> drafts(List<Shell> shells, Collection<Joined> joined, Conventions conventions) {
-        Rendering rendering = new Rendering(conventions.limits());
-        Windows windows = new Windows(conventions);
-        List<Draft> drafts = shells.parallelStream()
-                .map(shell -> draft(shell, rendering, windows))
-                .collect(Collectors.toCollection(ArrayList::new));
+    /** @param before a proof of the same inputs and moves */
+    private Proof(Inputs inputs, Conventions conventions, Optional<Proof> before) {
+        this.inputs = inputs;
+        this.conventions = conventions;
+        Moves moves = Moves.of(inputs.list(), conventions);
+        this.moved = before.map(proof -> proof.moved).orElseGet(() -> moves.apply(inputs.sections()));
+        this.stack = before.map(proof -> proof.stack.under(conventions)).orElseGet(() -> new Stack(conventions));
+        List<Section> others = Sections.others(inputs.list(), inputs.sections(), JoinedSections.named(conventions));
+        Collection<Joined> joined = JoinedSections.of(inputs.termCode(), moved, moves.apply(others), conventions)
+                .values();
+        Shells shells = new Shells(conventions, stack);
+        List<Shell> all = shells.of(moved, joined);
+        this.drafts = Drafts.of(all, conventions, before.map(proof -> proof.drafts));
+        this.rows = rows(begin(all, joined), shells);
+    }
+
+    /** Of every shell, and of every cross-list that lacks its lead; by key. */
+    private List<Draft> begin(List<Shell> shells, Collection<Joined> joined) {
+        List<Draft> begun = drafts.begin(shells);
         for (Joined set : joined) {
             if (set.lead().isEmpty()) {
                 Draft draft = new Draft(set);
                 JoinedSnags.ofSections(draft, set);
-                drafts.add(draft);
+                begun.add(draft);
             }
         }
-        drafts.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
-        return drafts;
+        begun.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
+        return begun;
     }
 
-    private static Draft draft(Shell shell, Rendering rendering, Windows windows) {
-        Draft draft = new Draft(shell);
-        plainValues(draft);
-        rendering.render(draft);
-        windows.place(draft);
-        people(draft);
-        shell.joined().ifPresent(set -> JoinedSnags.ofSections(draft, set));
-        return draft;
+    private List<ProofRow> rows(List<Draft> begun, Shells shells) {
+        Adoption.settle(begun, inputs.held(), inputs.termCode());
+        new JoinedSnags(shells, inputs.held()).ofHeldShells(begun);
+        Codes.settle(begun, conventions.limits().code());
+        List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode()).judge();
+
+        List<ProofRow> all = new ArrayList<>(begun.size() + closings.size());
+        begun.forEach(draft -> all.add(row(draft)));
+        closings.forEach(closing -> all.add(row(closing)));
+        all.sort(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT));
+        return Collections.unmodifiableList(all);
     }
 
-    /** Settings that are taken as they are; patterns, moments and counts are put in their place later. */
-    private static void plainValues(Draft draft) {
-        for (Setting setting : Setting.values()) {
-            Value value = draft.shell().settings().get(setting);
-            draft.values.put(setting, value.text());
-        }
-        draft.values.put(Setting.GROUPS, Integer.toString(groups(draft.shell())));
-        if (draft.shell().settings().ignored()) {
-            draft.snags.add(Snag.FIXED_SETTING);
-        }
-    }
-
-    /** How many groups the shell has: one a section where asked for, and several sections are. */
-    private static int groups(Shell shell) {
-        boolean none = shell.settings().get(Setting.GROUPS).text().equals("none");
-        return none || shell.sections().size() < 2 ? 0 : shell.sections().size();
-    }
-
-    private static void people(Draft draft) {
-        Shell shell = draft.shell();
-        if (shell.sections().stream().allMatch(section -> section.instructors().isEmpty())) {
-            draft.snags.add(Snag.NO_INSTRUCTOR);
-        }
-        if (shell.sections().stream()
-                .flatMap(section -> section.instructors().stream())
-                .anyMatch(person -> !person.enabled())) {
-            draft.snags.add(Snag.INSTRUCTOR_DISABLED);
-        }
-        if (shell.sections().size() > 1 && shell.hasDoubles()) {
-            draft.snags.add(Snag.SAME_STUDENT);
-        }
-        if (shell.sections().stream().anyMatch(section -> !section.code().read())) {
-            draft.snags.add(Snag.COURSE_CODE_UNREAD);
-        }
+    public List<ProofRow> rows() {
+        return rows;
     }
 
     private static ProofRow row(Draft draft) {
-        Set<String> changed =
-                draft.held.map(held -> Differences.of(draft, held)).orElse(Set.of());
-        Action action = draft.isStopped()
-                ? Action.STOP
-                : draft.held.isEmpty() ? Action.BUILD : changed.isEmpty() ? Action.KEEP : Action.CHANGE;
+        if (draft.isStopped()) {
+            return row(draft, Action.STOP, Set.of());
+        }
+        if (draft.held.isEmpty()) {
+            return row(draft, Action.BUILD, Set.of());
+        }
+        Set<String> changed = Differences.of(draft, draft.held.get());
+        return row(draft, changed.isEmpty() ? Action.KEEP : Action.CHANGE, changed);
+    }
+
+    private static ProofRow row(Draft draft, Action action, Set<String> changed) {
         return new ProofRow(
                 draft.key(),
                 action,
@@ -154,7 +133,7 @@ public record Proof(List<ProofRow> rows) {
                 draft.hasShell() ? draft.shell().instructors() : List.of(),
                 draft.hasShell() ? draft.shell().students() : 0,
                 Collections.unmodifiableSet(draft.snags),
-                action == Action.CHANGE ? changed : Set.of(),
+                changed,
                 draft.held,
                 draft.hasShell() ? Optional.of(draft.shell()) : Optional.empty());
     }

@@ -6,6 +6,7 @@ import chalkline.core.naming.Cut;
 import chalkline.core.naming.Pattern;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
+import java.util.Set;
 
 /** Renders the patterns of a shell into its draft. */
 final class Rendering {
@@ -17,20 +18,27 @@ final class Rendering {
         this.limits = limits;
     }
 
-    void render(Draft draft) {
+    /** Renders those of the given settings that are patterns, in place of what the draft has of them. */
+    void render(Draft draft, Set<Setting> which) {
         Shell shell = draft.shell();
-        draft.values.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
-        draft.values.put(Setting.TITLE, title(draft));
-        draft.values.put(Setting.CATEGORY, levels(shell, Setting.CATEGORY));
-        draft.values.put(Setting.SUMMARY, pattern(shell, Setting.SUMMARY).render(shell::valueOf));
-        boolean ownFolder = !shell.settings().get(Setting.FOLDER).text().isEmpty();
-        draft.values.put(
-                Setting.FOLDER, ownFolder ? levels(shell, Setting.FOLDER) : draft.values.get(Setting.CATEGORY));
-        if (draft.code().isEmpty()) {
-            draft.snags.add(Snag.CODE_EMPTY);
+        if (which.contains(Setting.CODE)) {
+            draft.values.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
+            draft.mark(Snag.CODE_EMPTY, draft.code().isEmpty());
         }
-        if (draft.values.get(Setting.TITLE).isEmpty()) {
-            draft.snags.add(Snag.TITLE_EMPTY);
+        if (which.contains(Setting.TITLE)) {
+            draft.snags.remove(Snag.TITLE_SHORTENED);
+            String title = title(draft);
+            draft.values.put(Setting.TITLE, title);
+            draft.mark(Snag.TITLE_EMPTY, title.isEmpty());
+        }
+        if (which.contains(Setting.SUMMARY)) {
+            draft.values.put(Setting.SUMMARY, pattern(shell, Setting.SUMMARY).render(shell::valueOf));
+        }
+        if (which.contains(Setting.CATEGORY) || which.contains(Setting.FOLDER)) {
+            draft.values.put(Setting.CATEGORY, levels(shell, Setting.CATEGORY));
+            boolean ownFolder = !shell.settings().get(Setting.FOLDER).text().isEmpty();
+            draft.values.put(
+                    Setting.FOLDER, ownFolder ? levels(shell, Setting.FOLDER) : draft.values.get(Setting.CATEGORY));
         }
     }
 

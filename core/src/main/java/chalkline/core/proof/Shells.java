@@ -22,9 +22,9 @@ final class Shells {
     private final Conventions conventions;
     private final Stack stack;
 
-    Shells(Conventions conventions) {
+    Shells(Conventions conventions, Stack stack) {
         this.conventions = conventions;
-        this.stack = new Stack(conventions);
+        this.stack = stack;
     }
 
     /**
@@ -69,21 +69,23 @@ final class Shells {
     }
 
     private Shell shell(String key, Section lead, List<Section> members, Settings settings, Optional<Joined> joined) {
-        Map<String, Stack.OwnWindow> windows = new LinkedHashMap<>();
-        if (members.size() > 1) {
-            for (Section section : members) {
-                if (!section.id().equals(lead.id())) {
-                    stack.ownWindow(section).ifPresent(window -> windows.put(section.id(), window));
-                }
-            }
-        }
         return new Shell(
                 key,
                 lead,
                 List.copyOf(members),
                 settings,
                 Labels.of(members, conventions.crossListing().foldAt()),
-                windows,
+                members.size() > 1 ? ownWindows(lead, members) : Map.of(),
                 joined);
+    }
+
+    private Map<String, Stack.OwnWindow> ownWindows(Section lead, List<Section> members) {
+        Map<String, Stack.OwnWindow> windows = new LinkedHashMap<>();
+        for (Section section : members) {
+            if (!section.id().equals(lead.id())) {
+                stack.ownWindow(section).ifPresent(window -> windows.put(section.id(), window));
+            }
+        }
+        return windows;
     }
 }

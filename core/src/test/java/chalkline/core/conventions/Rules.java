@@ -12,6 +12,7 @@ import java.util.Set;
 public final class Rules {
     private final List<Layer> layers = new ArrayList<>();
     private final List<SectionOverride> overrides = new ArrayList<>();
+    private final List<CrossList> crossLists = new ArrayList<>();
 
     /** A layer for sections where a condition has a value; for all, if the condition is empty. */
     public Rules layer(String condition, String value, String... set) {
@@ -32,6 +33,11 @@ public final class Rules {
         return this;
     }
 
+    public Rules crossLists(List<CrossList> sets) {
+        crossLists.addAll(sets);
+        return this;
+    }
+
     public Conventions done() {
         Conventions plain = Conventions.in(ZoneId.of("America/Halifax"));
         return new Conventions(
@@ -43,7 +49,7 @@ public final class Rules {
                 plain.moves(),
                 layers,
                 overrides,
-                plain.crossLists());
+                crossLists);
     }
 
     private static When when(String condition, String value) {

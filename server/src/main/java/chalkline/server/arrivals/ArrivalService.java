@@ -30,7 +30,7 @@ public class ArrivalService {
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
-    private final LoadingCache<Long, RegistrarList> lists;
+    private final ListStore store;
     private final LoadingCache<TermOfList, List<Section>> sections;
 
     private record TermOfList(long arrival, String term) {}
@@ -47,7 +47,7 @@ public class ArrivalService {
         this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
-        this.lists = Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).build(store::read);
+        this.store = store;
         this.sections = Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).build(this::read);
     }
 
@@ -101,8 +101,8 @@ public class ArrivalService {
             return List.of();
         }
         Optional<RegistrarList> before = arrivals.findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State.KEPT, id)
-                .map(kept -> lists.get(kept.id()));
-        return Brought.between(before, lists.get(id));
+                .map(kept -> store.read(kept.id()));
+        return Brought.between(before, store.read(id));
     }
 
     /** The number of the list that holds now; empty before the first was kept. */
@@ -111,7 +111,7 @@ public class ArrivalService {
     }
 
     public RegistrarList list(long arrival) {
-        return lists.get(arrival);
+        return store.read(arrival);
     }
 
     /** The facts of all sections of a term of a kept list; a term that it does not have is not found. */
@@ -120,7 +120,7 @@ public class ArrivalService {
     }
 
     private List<Section> read(TermOfList of) {
-        RegistrarList list = lists.get(of.arrival());
+        RegistrarList list = store.read(of.arrival());
         return Sections.ofTerm(list, term(list, of.term()));
     }
 

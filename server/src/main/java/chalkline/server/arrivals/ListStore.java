@@ -7,6 +7,8 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Session;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -24,7 +26,12 @@ import org.springframework.stereotype.Component;
 class ListStore {
     private static final int BATCH = 1000;
 
+    private static final int LISTS_IN_MEMORY = 3;
+
     private final SessionFactory sessions;
+    /** By arrival; a list that was just written need not be read back for its first proof. */
+    private final LoadingCache<Long, RegistrarList> lists =
+            Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).build(this::load);
 
     ListStore(EntityManagerFactory factory) {
         this.sessions = factory.unwrap(SessionFactory.class);
@@ -44,6 +51,7 @@ class ListStore {
             insert(session, arrival, list.people().values(), ListedPerson::new);
             insert(session, arrival, list.enrollments(), ListedEnrollment::new);
         });
+        lists.put(arrival, list);
     }
 
     private static void forget(StatelessSession session, long arrival) {
@@ -77,6 +85,10 @@ class ListStore {
 
     /** The list that an arrival kept. */
     RegistrarList read(long arrival) {
+        return lists.get(arrival);
+    }
+
+    private RegistrarList load(long arrival) {
         try (StatelessSession session = sessions.openStatelessSession()) {
             Map<String, Person> people =
                     byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id);

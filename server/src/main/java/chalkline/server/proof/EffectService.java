@@ -54,7 +54,7 @@ public class EffectService {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         ProofService.Computed before = proofs.proof(key);
-        List<ProofRow> after = proofs.with(key, edited).rows();
+        List<ProofRow> after = before.proof().under(edited).rows();
 
         Map<Setting, Integer> fields = new EnumMap<>(Setting.class);
         Map<String, Integer> departments = new HashMap<>();

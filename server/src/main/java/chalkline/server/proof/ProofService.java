@@ -1,6 +1,5 @@
 package chalkline.server.proof;
 
-import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
@@ -57,7 +56,12 @@ public class ProofService {
 
     private Computed compute(ProofKey key) {
         long start = System.nanoTime();
-        Proof proof = with(key, conventions.version(key.conventions()));
+        Proof proof = Proof.of(
+                arrivals.list(key.arrival()),
+                arrivals.sections(key.arrival(), key.term()),
+                key.term(),
+                conventions.version(key.conventions()),
+                held.shells(key.held()));
         LOG.info(
                 "Proof {} of {} computed in {} ms",
                 key.versions(),
@@ -66,15 +70,5 @@ public class ProofService {
         Map<String, ProofRow> byKey = new HashMap<>();
         proof.rows().forEach(row -> byKey.put(row.key(), row));
         return new Computed(proof, byKey);
-    }
-
-    /** The proof as it would be with other conventions; not kept in memory. */
-    Proof with(ProofKey key, Conventions other) {
-        return Proof.of(
-                arrivals.list(key.arrival()),
-                arrivals.sections(key.arrival(), key.term()),
-                key.term(),
-                other,
-                held.shells(key.held()));
     }
 }

@@ -1,0 +1,178 @@
+package chalkline.core.proof;
+
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Settings;
+import chalkline.core.conventions.Value;
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/**
+ * What follows for each shell from itself and the conventions alone, before the shells are held against each other and
+ * against the LMS. After an edit only shells for which something else holds now are worked out again.
+ */
+final class Drafts {
+    private static final Set<Setting> OF_WINDOWS_AND_GROUPS =
+            EnumSet.of(Setting.OPENS, Setting.CLOSES, Setting.UNIT_COUNT, Setting.LAYOUT, Setting.GROUPS);
+
+    private final Conventions conventions;
+    private final Map<String, Rendered> byKey;
+
+    /**
+     * A shell worked out.
+     *
+     * @param values of every setting; not to be changed
+     * @param snags not to be changed
+     */
+    record Rendered(Shell shell, Map<Setting, String> values, Set<Snag> snags) {}
+
+    /** The settings of a shell then and now. Many shells share them, so that the same two stand for the equal ones. */
+    @SuppressWarnings("ReferenceEquality")
+    private record Pair(Settings then, Settings now) {
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Pair pair && pair.then == then && pair.now == now;
+        }
+
+        @Override
+        public int hashCode() {
+            return 31 * System.identityHashCode(then) + System.identityHashCode(now);
+        }
+
+        Set<Setting> differing() {
+            Set<Setting> differing = EnumSet.noneOf(Setting.class);
+            for (Setting setting : Setting.values()) {
+                if (!then.get(setting).equals(now.get(setting))) {
+                    differing.add(setting);
+                }
+            }
+            return differing;
+        }
+    }
+
+    private Drafts(Conventions conventions, Map<String, Rendered> byKey) {
+        this.conventions = conventions;
+        this.byKey = byKey;
+    }
+
+    /**
+     * Works out shells.
+     *
+     * @param before the drafts of the same sections under other conventions, to take over what still holds
+     */
+    static Drafts of(List<Shell> shells, Conventions conventions, Optional<Drafts> before) {
+        Rendering rendering = new Rendering(conventions.limits());
+        Windows windows = new Windows(conventions);
+        Optional<Drafts> usable = before.filter(drafts -> haveOneFrame(drafts.conventions, conventions));
+        Map<Pair, Set<Setting>> changes = new ConcurrentHashMap<>();
+        return new Drafts(
+                conventions,
+                shells.parallelStream()
+                        .map(shell -> usable.map(drafts -> drafts.byKey.get(shell.key()))
+                                .filter(then -> isSameButForSettings(then.shell(), shell))
+                                .map(then -> again(then, shell, changes, rendering, windows))
+                                .orElseGet(() -> render(shell, rendering, windows)))
+                        .collect(Collectors.toUnmodifiableMap(
+                                rendered -> rendered.shell().key(), Function.identity())));
+    }
+
+    /** Whether a shell with the same settings comes out the same under both. */
+    private static boolean haveOneFrame(Conventions a, Conventions b) {
+        return a.zone().equals(b.zone())
+                && a.weekStart() == b.weekStart()
+                && a.limits().equals(b.limits())
+                && a.breaks().equals(b.breaks())
+                && a.crossListing().equals(b.crossListing());
+    }
+
+    private static boolean isSameButForSettings(Shell then, Shell now) {
+        return then.sections().equals(now.sections())
+                && then.lead().equals(now.lead())
+                && then.joined().isEmpty()
+                && now.joined().isEmpty()
+                && then.ownWindows().equals(now.ownWindows())
+                && then.settings().ignored() == now.settings().ignored();
+    }
+
+    /** What an edit leaves as it was is taken over. */
+    private static Rendered again(
+            Rendered then, Shell now, Map<Pair, Set<Setting>> changes, Rendering rendering, Windows windows) {
+        Set<Setting> changed =
+                changes.computeIfAbsent(new Pair(then.shell().settings(), now.settings()), Pair::differing);
+        if (changed.isEmpty()) {
+            return then;
+        }
+        if (!Collections.disjoint(changed, OF_WINDOWS_AND_GROUPS)) {
+            return render(now, rendering, windows);
+        }
+        Draft draft = new Draft(now, then.values(), then.snags());
+        changed.forEach(
+                setting -> draft.values.put(setting, now.settings().get(setting).text()));
+        rendering.render(draft, changed);
+        return new Rendered(now, draft.values, draft.snags);
+    }
+
+    /** The shells on their way into a proof, each to be changed by it. */
+    List<Draft> begin(List<Shell> shells) {
+        return shells.stream()
+                .map(shell -> {
+                    Rendered rendered = byKey.get(shell.key());
+                    return new Draft(shell, rendered.values(), rendered.snags());
+                })
+                .collect(Collectors.toCollection(java.util.ArrayList::new));
+    }
+
+    private static Rendered render(Shell shell, Rendering rendering, Windows windows) {
+        Draft draft = new Draft(shell, new EnumMap<>(Setting.class), EnumSet.noneOf(Snag.class));
+        plainValues(draft);
+        rendering.render(draft, EnumSet.allOf(Setting.class));
+        windows.place(draft);
+        people(draft);
+        shell.joined().ifPresent(set -> JoinedSnags.ofSections(draft, set));
+        return new Rendered(shell, draft.values, draft.snags);
+    }
+
+    /** Settings that are taken as they are; patterns, moments and counts are put in their place later. */
+    private static void plainValues(Draft draft) {
+        for (Setting setting : Setting.values()) {
+            Value value = draft.shell().settings().get(setting);
+            draft.values.put(setting, value.text());
+        }
+        draft.values.put(Setting.GROUPS, Integer.toString(groups(draft.shell())));
+        if (draft.shell().settings().ignored()) {
+            draft.snags.add(Snag.FIXED_SETTING);
+        }
+    }
+
+    /** How many groups the shell has: one a section where asked for, and several sections are. */
+    private static int groups(Shell shell) {
+        boolean none = shell.settings().get(Setting.GROUPS).text().equals("none");
+        return none || shell.sections().size() < 2 ? 0 : shell.sections().size();
+    }
+
+    private static void people(Draft draft) {
+        Shell shell = draft.shell();
+        if (shell.sections().stream().allMatch(section -> section.instructors().isEmpty())) {
+            draft.snags.add(Snag.NO_INSTRUCTOR);
+        }
+        if (shell.sections().stream()
+                .flatMap(section -> section.instructors().stream())
+                .anyMatch(person -> !person.enabled())) {
+            draft.snags.add(Snag.INSTRUCTOR_DISABLED);
+        }
+        if (shell.sections().size() > 1 && shell.hasDoubles()) {
+            draft.snags.add(Snag.SAME_STUDENT);
+        }
+        if (shell.sections().stream().anyMatch(section -> !section.code().read())) {
+            draft.snags.add(Snag.COURSE_CODE_UNREAD);
+        }
+    }
+}

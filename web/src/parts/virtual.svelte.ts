@@ -24,7 +24,7 @@ export class InSight {
             observeElementRect,
             observeElementOffset,
             scrollToFn: elementScroll,
-            overscan: 8,
+            overscan: 4,
             paddingStart: head,
             scrollPaddingStart: head,
             onChange: () => this.read(),

@@ -7,7 +7,7 @@
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number, words } from '../frame/words'
     import { CARRIED_OUT } from './actions'
-    import { filtered, grouped, Rows, type Filter } from './rows.svelte'
+    import { filtered, grouped, Rows } from './rows.svelte'
     import Sheet from './Sheet.svelte'
     import Tally from './Tally.svelte'
     import Why from './Why.svelte'
@@ -17,15 +17,14 @@
     let shell = $state.raw<Api['ProofShell'] | null>(null)
     let busy = $state(false)
 
-    const filter = $derived<Filter>({
-        by: place.params.by ?? 'department',
-        action: place.params.action ?? '',
-        snag: place.params.snag ?? '',
-        q: place.params.q ?? '',
-    })
+    // one by one, so that another selection does not filter and group anew
+    const by = $derived(place.params.by ?? 'department')
+    const action = $derived(place.params.action ?? '')
+    const snag = $derived(place.params.snag ?? '')
+    const q = $derived(place.params.q ?? '')
     const selected = $derived(place.params.key ?? '')
-    const seen = $derived(filtered(rows.all, filter))
-    const lines = $derived(grouped(seen, filter.by))
+    const seen = $derived(filtered(rows.all, { action, snag, q }))
+    const lines = $derived(grouped(seen, by))
     const stops = $derived(new Set(rows.summary?.snags.filter((s) => s.stop).map((s) => s.snag)))
     const inWay = $derived(rows.all.filter((r) => r.action === 'stop').length)
     const toBuild = $derived(
@@ -106,13 +105,13 @@
 {#snippet sheet()}
     <h1 class="unseen">Proof of {campus.line?.term?.name ?? rows.term}</h1>
     {#if rows.summary}
-        <Tally summary={rows.summary} chosen={filter.action} choose={(action) => place.set({ action })} />
+        <Tally summary={rows.summary} chosen={action} choose={(action) => place.set({ action })} />
         <div class="bar">
             <label>
                 <span class="soft">Rows</span>
                 <select
                     aria-label="Rows"
-                    value={filter.by}
+                    value={by}
                     onchange={(e) => place.set({ by: e.currentTarget.value })}
                 >
                     <option value="department">by department</option>
@@ -125,7 +124,7 @@
                 <span class="soft">that are</span>
                 <select
                     aria-label="that are"
-                    value={filter.action}
+                    value={action}
                     onchange={(e) => place.set({ action: e.currentTarget.value })}
                 >
                     <option value="">any</option>
@@ -139,7 +138,7 @@
                 <span class="soft">with snag</span>
                 <select
                     aria-label="with snag"
-                    value={filter.snag}
+                    value={snag}
                     onchange={(e) => place.set({ snag: e.currentTarget.value })}
                 >
                     <option value="">any or none</option>

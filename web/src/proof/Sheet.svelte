@@ -135,7 +135,8 @@
         {/each}
     </div>
     <div class="all" style:height="{sight?.total ?? 0}px" role="presentation">
-        {#each sight?.items ?? [] as item (item.key)}
+        <!-- by their place: lines that scroll out become those that scroll in, which is less work than new ones -->
+        {#each sight?.items ?? [] as item, slot (slot)}
             {@const line = lines[item.index]}
             {#if line?.kind === 'group'}
                 <div class="line" style:top="{item.start}px" role="row" aria-rowindex={item.index + 2}>

@@ -6,13 +6,12 @@ export type Row = Api['ProofRow'] & { find: string }
 export type Line = { kind: 'group'; name: string; under: string; rows: Row[] } | { kind: 'row'; row: Row }
 
 export interface Filter {
-    by: string
     action: string
     snag: string
     q: string
 }
 
-const PAGE = 2000
+const PAGE = 1000
 
 /** The rows of a term's proof, fetched page by page; those there already can be worked with. */
 export class Rows {
@@ -26,13 +25,16 @@ export class Rows {
     async load(summary?: Api['ProofSummary']) {
         const path = `/api/terms/${encodeURIComponent(this.term)}/proof`
         const seen = summary ?? (await get<Api['ProofSummary']>(path))
-        const rows: Row[] = []
+        let rows: Row[] = []
         let after = ''
         for (let more = true; more;) {
             const query = new URLSearchParams({ versions: seen.versions, after, limit: String(PAGE) })
             const page = await get<Api['ProofRows']>(`${path}/rows?${query}`)
-            for (const row of page.rows) rows.push({ ...row, find: searchable(row) })
-            if (!this.summary || !this.complete) this.all = [...rows]
+            rows = withMore(
+                rows,
+                page.rows.map((row) => ({ ...row, find: searchable(row) })),
+            )
+            if (!this.summary || !this.complete) this.all = rows
             this.summary ??= seen
             after = page.next ?? ''
             more = page.next !== null
@@ -45,6 +47,30 @@ export class Rows {
 
 function searchable(row: Api['ProofRow']): string {
     return `${row.code} ${row.title} ${row.category} ${row.reference} ${row.key}`.toLowerCase()
+}
+
+const ORDER = new Intl.Collator('en', { numeric: true })
+
+/**
+ * Rows in the order of their codes with some more, put in their places. Sorting all of them at once would hold up the
+ * screen.
+ */
+export function withMore(rows: Row[], more: Row[]): Row[] {
+    const sorted = [...more].sort((a, b) => ORDER.compare(a.code, b.code))
+    const all: Row[] = []
+    let next = 0
+    for (const row of rows) {
+        for (
+            let first = sorted[next];
+            first && ORDER.compare(first.code, row.code) < 0;
+            first = sorted[next]
+        ) {
+            all.push(first)
+            next++
+        }
+        all.push(row)
+    }
+    return all.concat(sorted.slice(next))
 }
 
 /** The rows that a filter leaves. */
@@ -60,10 +86,9 @@ export function filtered(rows: Row[], filter: Filter): Row[] {
     )
 }
 
-const ORDER = new Intl.Collator('en', { numeric: true })
 const ACTION_ORDER = ['stop', 'build', 'change', 'close', 'keep']
 
-/** Puts rows under headings. */
+/** Puts rows under headings, below each in the order given. */
 export function grouped(rows: Row[], by: string): Line[] {
     const groups = new Map<string, Row[]>()
     for (const row of rows) {
@@ -78,7 +103,7 @@ export function grouped(rows: Row[], by: string): Line[] {
     )
     const lines: Line[] = []
     for (const name of names) {
-        const of = (groups.get(name) ?? []).sort((a, b) => ORDER.compare(a.code, b.code))
+        const of = groups.get(name) ?? []
         if (by !== 'none') {
             const under = by === 'department' ? (of[0]?.college ?? '') : ''
             lines.push({ kind: 'group', name, under, rows: of })

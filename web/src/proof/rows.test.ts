@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { filtered, grouped, type Row } from './rows.svelte'
+import { filtered, grouped, withMore, type Row } from './rows.svelte'
 
 function row(key: string, more: Partial<Row> = {}): Row {
     const base = {
@@ -15,7 +15,7 @@ function row(key: string, more: Partial<Row> = {}): Row {
     return { ...made, find: `${made.code} ${made.title} ${made.reference}`.toLowerCase() }
 }
 
-const ALL = { by: 'department', action: '', snag: '', q: '' }
+const ALL = { action: '', snag: '', q: '' }
 
 describe('filtered', () => {
     const rows = [
@@ -38,9 +38,20 @@ describe('filtered', () => {
     })
 })
 
+describe('withMore', () => {
+    test('puts codes in natural order, however they come', () => {
+        const codes = ['c-10', 'c-9', 'a', 'c-9b', 'd', 'c-100', 'b', 'c-9']
+        for (let cut = 0; cut <= codes.length; cut++) {
+            const page = (some: string[]) => some.map((code, i) => row(`${code} ${i} ${cut}`, { code }))
+            const all = withMore(withMore([], page(codes.slice(0, cut))), page(codes.slice(cut)))
+            expect(all.map((r) => r.code)).toEqual(['a', 'b', 'c-9', 'c-9', 'c-9b', 'c-10', 'c-100', 'd'])
+        }
+    })
+})
+
 describe('grouped', () => {
-    const rows = [row('c-10', { department: 'Waves' }), row('c-9', { department: 'Waves' }), row('d-1')]
-    test('puts a heading before each department, codes in natural order', () => {
+    const rows = [row('c-9', { department: 'Waves' }), row('c-10', { department: 'Waves' }), row('d-1')]
+    test('puts a heading before each department', () => {
         const lines = grouped(rows, 'department').map((l) => (l.kind === 'group' ? `# ${l.name}` : l.row.key))
         expect(lines).toEqual(['# Tides', 'd-1', '# Waves', 'c-9', 'c-10'])
     })

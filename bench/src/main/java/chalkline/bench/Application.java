@@ -12,7 +12,8 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 
-/** Times the running application: reading into MariaDB, and the effect of an edit as the screen asks for it. */
+/** Times the running application: reading into MariaDB, the effect of an edit as the screen asks for it, and the
+ * sheet in a browser. */
 final class Application {
     private static final int EDITS = 30;
     private static final double KEY_PRESS_MILLIS = 300;
@@ -47,6 +48,12 @@ final class Application {
                             effect(abara, 0),
                             "a key press",
                             KEY_PRESS_MILLIS,
+                            1),
+                    new Row(
+                            "longest task while 20,000 rows scroll",
+                            Scrolling.longestTask(system.address()),
+                            "what a hand feels as a stutter",
+                            Scrolling.STUTTER_MILLIS,
                             1));
         }
     }

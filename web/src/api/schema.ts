@@ -398,6 +398,7 @@ export interface components {
             snags: components["schemas"]["ProofSnagCount"][];
             firstDay: string;
             lastDay: string | null;
+            inTheWay: string[];
         };
         Change: {
             /** Format: int32 */
@@ -427,6 +428,7 @@ export interface components {
             snags: components["schemas"]["ProofSnagChange"][];
             samples: components["schemas"]["ProofSample"][];
             hard: components["schemas"]["ProofHard"][];
+            inTheWay: string[];
         };
         ProofFieldCount: {
             field: string;

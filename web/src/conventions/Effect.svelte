@@ -13,6 +13,9 @@
     <h2>
         {effect.shells === 0 ? 'Would change no shell' : `Would change ${count(effect.shells, 'shell')}`}
     </h2>
+    {#each effect.inTheWay as reason (reason)}<p class="brick">
+            ■ {reason} Nothing can be built with this.
+        </p>{/each}
     <p class="soft">
         before it is kept; {number(effect.shells - effect.standing)} not built yet, {number(effect.standing)} stand
         in the LMS

@@ -13,6 +13,7 @@ const EFFECT = {
     ],
     samples: [{ key: 's:a', field: 'title', before: 'Old', after: 'New', snags: ['title-shortened'] }],
     hard: [],
+    inTheWay: [],
 }
 
 test('says how many shells of which fields, and how many stand already', () => {
@@ -33,4 +34,10 @@ test('says so when nothing would change', () => {
     const nothing = { ...EFFECT, shells: 0, standing: 0, fields: [], departments: [], snags: [], samples: [] }
     render(Effect, { effect: nothing, stale: false })
     expect(screen.getByText('Would change no shell')).toBeTruthy()
+})
+
+test('says what the list does not have', () => {
+    const reason = 'Move 1 of the conventions: the list has no organization with the code "X".'
+    render(Effect, { effect: { ...EFFECT, inTheWay: [reason] }, stale: false })
+    expect(screen.getByText(/Move 1 of the conventions/).textContent).toContain('Nothing can be built')
 })

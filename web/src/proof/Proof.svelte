@@ -105,6 +105,12 @@
 {#snippet sheet()}
     <h1 class="unseen">Proof of {campus.line?.term?.name ?? rows.term}</h1>
     {#if rows.summary}
+        {#each rows.summary.inTheWay as reason (reason)}
+            <p class="brick way" role="alert">
+                ■ {reason}
+                <button class="plain" onclick={() => place.go('conventions')}>Conventions</button>
+            </p>
+        {/each}
         <Tally summary={rows.summary} chosen={action} choose={(action) => place.set({ action })} />
         <div class="bar">
             <label>
@@ -218,7 +224,11 @@
 
 {#snippet footer()}
     {#if campus.mayChange}
-        <button class="go" disabled={busy || !rows.complete || toBuild === 0} onclick={build}>
+        <button
+            class="go"
+            disabled={busy || !rows.complete || toBuild === 0 || (rows.summary?.inTheWay.length ?? 0) > 0}
+            onclick={build}
+        >
             {toBuild === 0
                 ? 'Nothing to build'
                 : `Build ${count(toBuild, marks.size ? 'marked shell' : 'shell')}`}
@@ -240,6 +250,11 @@
 <Screen {sheet} {margin} {footer} marginName="Why" />
 
 <style>
+    .way {
+        margin: 0;
+        padding: 6px 16px;
+        border-bottom: 1px solid var(--hair);
+    }
     .bar {
         display: flex;
         gap: 18px;

@@ -69,6 +69,10 @@ public class BuildService {
             throw new Conflict("The list, the conventions or the LMS changed since you looked at this proof."
                     + " Nothing was built; look at it again.");
         }
+        List<String> inTheWay = proofs.inTheWay(proof);
+        if (!inTheWay.isEmpty()) {
+            throw new Refusal("Nothing was built. " + String.join(" ", inTheWay));
+        }
         Optional<Build> last = builds.findFirstByTermOrderByIdDesc(proof.term()).flatMap(b -> builds.lock(b.id()));
         if (last.isPresent() && last.get().isUnderWay()) {
             throw new Conflict("A build of this term is under way, started by "

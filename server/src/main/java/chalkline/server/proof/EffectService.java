@@ -87,7 +87,8 @@ public class EffectService {
                         .toList(),
                 snags(before.proof().rows(), after),
                 samples,
-                hard(after, change.about(edited)));
+                hard(after, change.about(edited)),
+                proofs.inTheWay(key, edited));
     }
 
     private static List<Setting> changedFields(ProofRow was, ProofRow row) {

@@ -1,5 +1,7 @@
 package chalkline.server.proof;
 
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Moves;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
@@ -10,6 +12,7 @@ import chalkline.server.people.Readers;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -52,6 +55,18 @@ public class ProofService {
     /** The proof of some versions. */
     public Computed proof(ProofKey key) {
         return proofs.get(key);
+    }
+
+    /** What some conventions name that the list of a proof does not have, in words. */
+    public List<String> inTheWay(ProofKey key, Conventions rules) {
+        return Moves.unknown(arrivals.list(key.arrival()), rules).stream()
+                .map(unknown -> "Move " + (unknown.move() + 1) + " of the conventions: " + unknown.reason() + ".")
+                .toList();
+    }
+
+    /** What is in the way of building from a proof. */
+    public List<String> inTheWay(ProofKey key) {
+        return inTheWay(key, conventions.version(key.conventions()));
     }
 
     private Computed compute(ProofKey key) {

@@ -13,7 +13,11 @@ public final class ProofViews {
     /** A kind of snag, how many shells have it, and what it means. */
     public record SnagCount(String snag, boolean stop, int shells, String says, String toDo) {}
 
-    /** The proof at a glance. */
+    /**
+     * The proof at a glance.
+     *
+     * @param inTheWay what the conventions name and the list does not have; nothing is built until it is mended
+     */
     public record Summary(
             String versions,
             String zone,
@@ -21,7 +25,8 @@ public final class ProofViews {
             List<ActionCount> actions,
             List<SnagCount> snags,
             String firstDay,
-            @Nullable String lastDay) {}
+            @Nullable String lastDay,
+            List<String> inTheWay) {}
 
     /**
      * One row of the sheet.
@@ -106,7 +111,11 @@ public final class ProofViews {
     /** A section on which a pattern is hard to get right, and what it would give. */
     public record Hard(String why, String key, String code, String title, String category, List<String> snags) {}
 
-    /** What an edit would do, before it is kept. */
+    /**
+     * What an edit would do, before it is kept.
+     *
+     * @param inTheWay what the edited conventions name and the list does not have
+     */
     public record Effect(
             int shells,
             int standing,
@@ -114,5 +123,6 @@ public final class ProofViews {
             List<DepartmentCount> departments,
             List<SnagChange> snags,
             List<Sample> samples,
-            List<Hard> hard) {}
+            List<Hard> hard,
+            List<String> inTheWay) {}
 }

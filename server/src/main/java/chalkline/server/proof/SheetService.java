@@ -71,7 +71,8 @@ public class SheetService {
                                 entry.getKey().toDo()))
                         .toList(),
                 session.start().toString(),
-                session.end().map(LocalDate::toString).orElse(null));
+                session.end().map(LocalDate::toString).orElse(null),
+                proofs.inTheWay(key));
     }
 
     /** A page of rows of some versions, after a key. */

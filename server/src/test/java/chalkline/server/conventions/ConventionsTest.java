@@ -6,6 +6,7 @@ import chalkline.formats.conventions.ConventionsReader;
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
 import jakarta.persistence.EntityManagerFactory;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
@@ -84,6 +85,35 @@ class ConventionsTest {
         assertThat(keep(before + 1, edit(0, "title", "{label} {title} ({term.name})"))
                         .status())
                 .isEqualTo(200);
+    }
+
+    /** Sections would stand under the department that they have left, so that nothing is built until it is mended. */
+    @Test
+    void aMoveToWhatTheListDoesNotHaveIsToldAndNothingIsBuilt() {
+        int before = current();
+        String file = abara.get("/api/conventions/versions/" + before + "/file").text();
+        assertThat(abara.get("/api/terms/27SP/proof").json().get("inTheWay")).isEmpty();
+        String moved =
+                file.replace("layers:", "moves:\n  - {when: {subject: OCEA}, to: NOWHERE, since: 99XX}\nlayers:");
+        String change = "{\"basedOn\":" + before + ",\"edit\":null,\"file\":" + JSON.writeValueAsString(moved) + "}";
+        JsonNode told = abara.post("/api/terms/27SP/effect", change).json().get("inTheWay");
+        assertThat(told).hasSize(2);
+        assertThat(told.get(0).asString()).contains("Move 1", "NOWHERE");
+        assertThat(told.get(1).asString()).contains("Move 1", "99XX");
+
+        abara.post("/api/conventions/versions", "{\"change\":" + change + ",\"note\":\"moved\"}");
+        JsonNode summary = abara.get("/api/terms/27SP/proof").json();
+        assertThat(summary.get("inTheWay")).hasSize(2);
+        Client.Answer refused = abara.post(
+                "/api/terms/27SP/builds",
+                JSON.writeValueAsString(
+                        Map.of("versions", summary.get("versions").asString(), "keys", List.of())));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.text()).contains("NOWHERE");
+
+        String back = "{\"basedOn\":" + current() + ",\"edit\":null,\"file\":" + JSON.writeValueAsString(file) + "}";
+        abara.post("/api/conventions/versions", "{\"change\":" + back + ",\"note\":\"back\"}");
+        assertThat(abara.get("/api/terms/27SP/proof").json().get("inTheWay")).isEmpty();
     }
 
     @Test

@@ -90,6 +90,11 @@ final class Files {
         }
     }
 
+    /** Takes the faults of others that were read beside these. */
+    void add(Files others) {
+        faults.addAll(others.faults);
+    }
+
     /** Ends the command where anything was wrong. */
     void done() throws FaultyFileException {
         if (!faults.isEmpty()) {

@@ -10,6 +10,7 @@ import chalkline.formats.conventions.ConventionsFile;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import picocli.CommandLine.Option;
 
 /** What every command about one term is told, and the files read from it. */
@@ -38,9 +39,13 @@ final class TermOptions {
      */
     Input read(Optional<Path> held) throws FaultyFileException {
         Files files = new Files();
-        Optional<RegistrarList> registrar = files.list(list);
-        Optional<ConventionsFile> rules = files.conventions(conventions);
-        List<HeldShell> shells = files.held(held);
+        Files others = new Files();
+        // the list takes longest by far, so that the others are read beside it
+        CompletableFuture<Optional<RegistrarList>> reading = CompletableFuture.supplyAsync(() -> files.list(list));
+        Optional<ConventionsFile> rules = others.conventions(conventions);
+        List<HeldShell> shells = others.held(held);
+        Optional<RegistrarList> registrar = reading.join();
+        files.add(others);
         Optional<Session> session = files.term(registrar, term);
         files.check(rules, registrar);
         files.done();

@@ -4,18 +4,28 @@ import chalkline.core.naming.Text;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import java.util.Arrays;
+import java.util.BitSet;
+import java.util.function.Predicate;
 
 /**
- * Takes records as trimmed texts. A field that repeats the one above it shares its text, so that columns such as role or
+ * Takes records as trimmed texts, those of columns that nothing reads as empty ones. A field that repeats the one above it shares its text, so that columns such as role or
  * class cost nothing in hundreds of thousands of rows.
  */
 final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.Fields> {
     static final int LONGEST_FIELD = 64 * 1024;
     private static final int MOST_FIELDS = 1024;
 
+    private final Predicate<String> reads;
+    private final BitSet passedOver = new BitSet();
+    private boolean headerRead;
     private String[] above = new String[16];
     private char[][] aboveInChars = new char[16][];
     private int count;
+
+    /** @param reads by the name of a column, whether anything reads it */
+    FieldsHandler(Predicate<String> reads) {
+        this.reads = reads;
+    }
 
     /** One record. */
     static final class Fields {
@@ -34,6 +44,10 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
 
         int count() {
             return texts.length;
+        }
+
+        boolean isBlank() {
+            return texts.length == 1 && texts[0].isEmpty();
         }
 
         /** A field by its place from 0, trimmed. */
@@ -56,6 +70,11 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
             above = Arrays.copyOf(above, above.length * 2);
             aboveInChars = Arrays.copyOf(aboveInChars, above.length);
         }
+        count = index + 1;
+        if (passedOver.get(index)) {
+            above[index] = "";
+            return;
+        }
         int from = offset;
         int to = offset + length;
         while (from < to && Text.isWhiteSpace(buffer[from])) {
@@ -67,7 +86,6 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
         if (!repeats(index, buffer, from, to)) {
             keep(index, buffer, from, to - from);
         }
-        count = index + 1;
     }
 
     private boolean repeats(int index, char[] buffer, int from, int to) {
@@ -87,6 +105,13 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
 
     @Override
     protected Fields buildRecord() {
-        return new Fields(getStartingLineNumber(), Arrays.copyOf(above, count));
+        Fields record = new Fields(getStartingLineNumber(), Arrays.copyOf(above, count));
+        if (!headerRead && !record.isBlank()) {
+            headerRead = true;
+            for (int i = 0; i < count; i++) {
+                passedOver.set(i, !reads.test(record.text(i)));
+            }
+        }
+        return record;
     }
 }

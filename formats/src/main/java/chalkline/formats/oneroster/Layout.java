@@ -6,31 +6,39 @@ import java.util.Set;
 
 /**
  * The files of a OneRoster 1.1 CSV bundle that are read, and the columns of each that must be there (1EdTech OneRoster
- * 1.1 CSV tables, section 4). Columns named {@code metadata.*} may be there.
+ * 1.1 CSV tables, section 4) or may be there, named {@code metadata.*}.
  */
 enum Layout {
-    MANIFEST("manifest.csv", "propertyName", "value"),
-    SESSIONS("academicSessions.csv", "sourcedId,startDate", "status,title,type,endDate,parentSourcedId,schoolYear"),
-    ORGS("orgs.csv", "sourcedId", "status,name,type,identifier,parentSourcedId"),
-    COURSES("courses.csv", "sourcedId,orgSourcedId", "status,title,courseCode"),
+    MANIFEST("manifest.csv", "propertyName", "value", ""),
+    SESSIONS(
+            "academicSessions.csv",
+            "sourcedId,startDate",
+            "status,title,type,endDate,parentSourcedId,schoolYear",
+            "metadata.code"),
+    ORGS("orgs.csv", "sourcedId", "status,name,type,identifier,parentSourcedId", ""),
+    COURSES("courses.csv", "sourcedId,orgSourcedId", "status,title,courseCode", "metadata.credits"),
     CLASSES(
             "classes.csv",
             "sourcedId,courseSourcedId,termSourcedIds",
-            "status,title,classCode,classType,location,schoolSourcedId,periods"),
-    USERS("users.csv", "sourcedId", "status,enabledUser,role,username,givenName,familyName,identifier,email"),
+            "status,title,classCode,classType,location,schoolSourcedId,periods",
+            "metadata.reference,metadata.delivery,metadata.campus,metadata.crossList,metadata.capacity,metadata.tags"),
+    USERS("users.csv", "sourcedId", "status,enabledUser,role,username,givenName,familyName,identifier,email", ""),
     ENROLLMENTS(
             "enrollments.csv",
             "sourcedId,classSourcedId,userSourcedId,role",
-            "status,schoolSourcedId,primary,beginDate,endDate");
+            "status,schoolSourcedId,primary,beginDate,endDate",
+            "");
 
     private final String file;
     private final Set<String> filled;
     private final Set<String> mayBeEmpty;
+    private final Set<String> mayBeMissing;
 
-    Layout(String file, String filled, String mayBeEmpty) {
+    Layout(String file, String filled, String mayBeEmpty, String mayBeMissing) {
         this.file = file;
         this.filled = Set.of(filled.split(","));
         this.mayBeEmpty = Set.of(mayBeEmpty.split(","));
+        this.mayBeMissing = Set.of(mayBeMissing.split(","));
     }
 
     String file() {
@@ -44,6 +52,11 @@ enum Layout {
 
     boolean requires(String column) {
         return filled.contains(column) || mayBeEmpty.contains(column);
+    }
+
+    /** Whether anything reads the column; what stands in others is passed over. */
+    boolean reads(String column) {
+        return requires(column) || mayBeMissing.contains(column);
     }
 
     /** All columns that must be there, by name. */

@@ -143,7 +143,7 @@ final class ReadAhead implements AutoCloseable {
             return false;
         }
 
-        private static CsvReader<Fields> parser(InputStream in) {
+        private CsvReader<Fields> parser(InputStream in) {
             return CsvReader.builder()
                     .detectBomHeader(false)
                     .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
@@ -151,7 +151,7 @@ final class ReadAhead implements AutoCloseable {
                     .allowUnclosedQuote(false)
                     .maxBufferSize(LONGEST_RECORD)
                     .build(
-                            new FieldsHandler(),
+                            new FieldsHandler(layout::reads),
                             new WithoutMark(new InputStreamReader(
                                     in,
                                     StandardCharsets.UTF_8

@@ -112,7 +112,7 @@ final class Table {
         try (Records records = file.get()) {
             for (Fields fields = records.next(); fields != null; fields = records.next()) {
                 line = fields.line();
-                if (isBlank(fields)) {
+                if (fields.isBlank()) {
                     continue;
                 }
                 if (header) {
@@ -143,10 +143,6 @@ final class Table {
         } else if (isRight(row)) {
             rows.accept(row);
         }
-    }
-
-    private static boolean isBlank(Fields fields) {
-        return fields.count() == 1 && fields.text(0).isEmpty();
     }
 
     private boolean readHeader(Fields header) {

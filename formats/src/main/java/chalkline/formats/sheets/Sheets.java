@@ -9,15 +9,20 @@ import chalkline.core.proof.Snag;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.time.DateTimeException;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** Writes what was computed as CSV: UTF-8 without byte order mark, RFC 4180, lines ended by CRLF. */
 public final class Sheets {
+    private static final int ROWS_A_PIECE = 500;
+
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
 
     private Sheets() {}
@@ -48,6 +53,22 @@ public final class Sheets {
                 "students",
                 "snags",
                 "changed");
+        csv.flush();
+        // written in pieces beside each other, put out in order
+        List<String> pieces = IntStream.range(0, (rows.size() + ROWS_A_PIECE - 1) / ROWS_A_PIECE)
+                .parallel()
+                .mapToObj(
+                        piece -> rows.subList(piece * ROWS_A_PIECE, Math.min(rows.size(), (piece + 1) * ROWS_A_PIECE)))
+                .map(Sheets::written)
+                .toList();
+        for (String piece : pieces) {
+            out.write(piece);
+        }
+    }
+
+    private static String written(List<ProofRow> rows) {
+        StringWriter out = new StringWriter();
+        CsvWriter csv = writer(out);
         for (ProofRow row : rows) {
             csv.writeRecord(
                     row.key(),
@@ -73,7 +94,12 @@ public final class Sheets {
                     row.snags().stream().map(Snag::key).distinct().collect(Collectors.joining(" ")),
                     String.join(" ", row.changed()));
         }
-        csv.flush();
+        try {
+            csv.flush();
+        } catch (IOException impossible) {
+            throw new UncheckedIOException(impossible);
+        }
+        return out.toString();
     }
 
     /** With seconds and offset, never Z; text of held shells that is no moment stays. */

@@ -69,17 +69,19 @@ class OneRosterReaderTest {
                         "users.csv:1:identifier",
                         "users.csv:1:role",
                         "users.csv:1:username",
-                        "enrollments.csv:3:classSourcedId");
+                        "enrollments.csv:3:classSourcedId",
+                        "enrollments.csv:5:beginDate");
     }
 
     @Test
     void aLongListKeepsItsOrder() throws Exception {
         StringBuilder users =
-                new StringBuilder("sourcedId,status,enabledUser,role,username,givenName,familyName,identifier,email\n");
+                new StringBuilder("sourcedId,status,enabledUser,role,username,givenName,familyName,identifier,email\n"
+                        + "u3,tobedeleted,true,student,,,,,\n");
         List<String> ids = new java.util.ArrayList<>();
         for (int i = 0; i < 100_000; i++) {
-            ids.add("u" + i);
-            users.append("u").append(i).append(",active,true,student,,G,F,,\n");
+            ids.add("u" + (i < 3 ? i : i + 1));
+            users.append(ids.get(i)).append(",active,true,student,,G,F,,\n");
         }
         RegistrarList list = OneRosterReader.read(
                 new Bundles().with("users.csv", users.toString()).folder(folder));

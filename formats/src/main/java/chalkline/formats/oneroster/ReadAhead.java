@@ -58,7 +58,7 @@ final class ReadAhead implements AutoCloseable {
     }
 
     /** Records that were split together, and why there are no more after them. */
-    private record Batch(List<Fields> records, boolean last, Optional<Exception> failure) {}
+    private record Batch(List<Fields> records, boolean last, Optional<Throwable> failure) {}
 
     /** One file's records. */
     static final class Records implements AutoCloseable {
@@ -95,9 +95,12 @@ final class ReadAhead implements AutoCloseable {
             if (batch.failure().isEmpty()) {
                 return null;
             }
-            Exception failure = batch.failure().get();
+            Throwable failure = batch.failure().get();
             if (failure instanceof IOException io) {
                 throw io;
+            }
+            if (failure instanceof Error error) {
+                throw error;
             }
             throw (RuntimeException) failure;
         }
@@ -125,7 +128,8 @@ final class ReadAhead implements AutoCloseable {
                     }
                 }
                 handOn(new Batch(records, true, Optional.empty()));
-            } catch (IOException | RuntimeException e) {
+            } catch (IOException | RuntimeException | Error e) {
+                // whatever it was: who waits for the next record must hear of it
                 handOn(new Batch(records, true, Optional.of(e)));
             }
         }

@@ -14,12 +14,10 @@ import chalkline.formats.oneroster.Table.Column;
 import chalkline.formats.oneroster.Table.Row;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -39,16 +37,12 @@ public final class OneRosterReader {
     private final Bundle bundle;
     private final ReadAhead ahead;
     private final List<Fault> faults = new ArrayList<>();
-    private final Set<Layout> broken = new HashSet<>();
-    private final Map<Layout, Set<String>> brokenRows = new EnumMap<>(Layout.class);
+    private final FieldChecks fields = new FieldChecks();
     private final Map<String, Session> sessions = new LinkedHashMap<>();
     private final Map<String, Org> orgs = new LinkedHashMap<>();
     private final Map<String, Course> courses = new LinkedHashMap<>();
     private final Map<String, ListedClass> classes = new LinkedHashMap<>();
     private final Map<String, Person> people = new LinkedHashMap<>();
-    /** Days by how they are written; hundreds of thousands of enrollments share a few. */
-    private final Map<String, Optional<LocalDate>> days = new HashMap<>();
-
     /** Numbers people in the order of {@link #people}. */
     private final Table.Ids personIds = new Table.Ids();
 
@@ -105,10 +99,7 @@ public final class OneRosterReader {
     }
 
     private void read(Table table, Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
-        if (!table.read(rows, deleted)) {
-            broken.add(layout);
-        }
-        brokenRows.put(layout, table.idsOfBrokenRows());
+        fields.fileWasRead(layout, table.read(rows, deleted), table.idsOfBrokenRows());
     }
 
     private void manifest(Row row) {
@@ -130,8 +121,8 @@ public final class OneRosterReader {
                 Layout.SESSIONS,
                 row -> {
                     boolean fresh = ids.add(row);
-                    Optional<LocalDate> start = date(row, "startDate");
-                    Optional<LocalDate> end = date(row, "endDate");
+                    Optional<LocalDate> start = fields.date(row, "startDate");
+                    Optional<LocalDate> end = fields.date(row, "endDate");
                     if (start.isPresent() && end.isPresent() && end.get().isBefore(start.get())) {
                         row.fault("endDate", "the session ends before it starts");
                     }
@@ -152,7 +143,7 @@ public final class OneRosterReader {
                     }
                 },
                 LEFT_OUT);
-        parents.forEach(row -> names(row, "parentSourcedId", sessions.keySet(), Layout.SESSIONS));
+        parents.forEach(row -> fields.names(row, "parentSourcedId", sessions.keySet(), Layout.SESSIONS));
         codesOfTerms(parents);
     }
 
@@ -190,7 +181,7 @@ public final class OneRosterReader {
                     }
                 },
                 LEFT_OUT);
-        parents.forEach(row -> names(row, "parentSourcedId", orgs.keySet(), Layout.ORGS));
+        parents.forEach(row -> fields.names(row, "parentSourcedId", orgs.keySet(), Layout.ORGS));
     }
 
     private void courses() throws IOException {
@@ -199,7 +190,7 @@ public final class OneRosterReader {
                 Layout.COURSES,
                 row -> {
                     boolean fresh = ids.add(row);
-                    names(row, "orgSourcedId", orgs.keySet(), Layout.ORGS);
+                    fields.names(row, "orgSourcedId", orgs.keySet(), Layout.ORGS);
                     if (fresh) {
                         String id = row.id();
                         courses.put(
@@ -221,8 +212,8 @@ public final class OneRosterReader {
                 Layout.CLASSES,
                 row -> {
                     boolean fresh = ids.add(row);
-                    names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
-                    names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
+                    fields.names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
+                    fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
                     List<String> terms = Arrays.stream(row.get("termSourcedIds").split(",", -1))
                             .map(Text::trim)
                             .filter(term -> !term.isEmpty())
@@ -231,7 +222,8 @@ public final class OneRosterReader {
                     if (terms.isEmpty() && !row.get("termSourcedIds").isEmpty()) {
                         row.fault("termSourcedIds", "the field names no session");
                     }
-                    terms.forEach(term -> names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
+                    terms.forEach(
+                            term -> fields.names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
                     if (fresh) {
                         classes.put(row.id(), listed(row, terms));
                     }
@@ -302,14 +294,14 @@ public final class OneRosterReader {
                     }
                     int number = enrollmentIds.number(row);
                     if (listed == null) {
-                        names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
+                        fields.names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
                     }
                     if (person < 0) {
-                        names(row, "userSourcedId", people.keySet(), Layout.USERS);
+                        fields.names(row, "userSourcedId", people.keySet(), Layout.USERS);
                     }
-                    names(row, "schoolSourcedId", row.get(school), orgs.keySet(), Layout.ORGS);
-                    date(row, "beginDate", row.get(begins));
-                    date(row, "endDate", row.get(ends));
+                    fields.names(row, "schoolSourcedId", row.get(school), orgs.keySet(), Layout.ORGS);
+                    fields.date(row, "beginDate", row.get(begins));
+                    fields.date(row, "endDate", row.get(ends));
                     if (listed != null && person >= 0 && number >= 0) {
                         enrollments.add(
                                 number,
@@ -322,40 +314,5 @@ public final class OneRosterReader {
                     }
                 },
                 LEFT_OUT);
-    }
-
-    private Optional<LocalDate> date(Row row, String column) {
-        return date(row, column, row.get(column));
-    }
-
-    private Optional<LocalDate> date(Row row, String column, String text) {
-        if (text.isEmpty()) {
-            return Optional.empty();
-        }
-        Optional<LocalDate> day = days.computeIfAbsent(text, OneRosterReader::day);
-        if (day.isEmpty()) {
-            row.fault(column, "\"" + text + "\" is no day; write YYYY-MM-DD");
-        }
-        return day;
-    }
-
-    private static Optional<LocalDate> day(String text) {
-        try {
-            return text.length() == "YYYY-MM-DD".length() ? Optional.of(LocalDate.parse(text)) : Optional.empty();
-        } catch (DateTimeException noSuchDay) {
-            return Optional.empty();
-        }
-    }
-
-    private void names(Row row, String column, Set<String> ids, Layout in) {
-        names(row, column, row.get(column), ids, in);
-    }
-
-    private void names(Row row, String column, String id, Set<String> ids, Layout in) {
-        boolean unreadable =
-                broken.contains(in) || brokenRows.getOrDefault(in, Set.of()).contains(id);
-        if (!id.isEmpty() && !ids.contains(id) && !unreadable) {
-            row.fault(column, "there is no row with the id \"" + id + "\" in " + in.file());
-        }
     }
 }

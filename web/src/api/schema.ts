@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["facts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -403,15 +419,26 @@ export interface components {
         Change: {
             /** Format: int32 */
             basedOn: number;
-            edit: components["schemas"]["LayerEdit"] | null;
+            stack: components["schemas"]["StackEdit"] | null;
             file: string | null;
         };
-        LayerEdit: {
+        StackEdit: {
+            layers: components["schemas"]["StackEditLayerDraft"][];
             /** Format: int32 */
-            layer: number;
+            about: number;
+        };
+        StackEditConditionDraft: {
+            key: string;
+            values: string[];
+        };
+        StackEditLayerDraft: {
+            name: string;
+            when: components["schemas"]["StackEditConditionDraft"][];
             set: {
                 [key: string]: string;
             };
+            fix: string[];
+            off: boolean;
         };
         ProofDepartmentCount: {
             department: string;
@@ -429,6 +456,7 @@ export interface components {
             samples: components["schemas"]["ProofSample"][];
             hard: components["schemas"]["ProofHard"][];
             inTheWay: string[];
+            matches: number[];
         };
         ProofFieldCount: {
             field: string;
@@ -667,6 +695,15 @@ export interface components {
             /** Format: int32 */
             notes: number;
         };
+        ProofFactCount: {
+            value: string;
+            /** Format: int32 */
+            sections: number;
+        };
+        ProofFacts: {
+            condition: string;
+            values: components["schemas"]["ProofFactCount"][];
+        };
         PeopleMe: {
             login: string;
             name: string;
@@ -696,6 +733,7 @@ export interface components {
                 [key: string]: string;
             };
             fix: string[];
+            off: boolean;
         };
         ConventionsView: {
             about: components["schemas"]["ConventionsAbout"];
@@ -717,6 +755,7 @@ export interface components {
             settings: components["schemas"]["ConventionsSettingView"][];
             tokens: components["schemas"]["ConventionsTokenView"][];
             modifiers: string[];
+            conditions: string[];
         };
         BuildShell: {
             key: string;
@@ -1097,6 +1136,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": number[];
+                };
+            };
+        };
+    };
+    facts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofFacts"][];
                 };
             };
         };

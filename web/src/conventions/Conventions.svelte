@@ -4,18 +4,19 @@
     import { campus } from '../frame/campus.svelte'
     import { NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, instant, number } from '../frame/words'
-    import { EDITABLE, standing, whenInWords, type Draft, type Setting } from './edits'
+    import { instant } from '../frame/words'
     import Effect from './Effect.svelte'
-    import Field from './Field.svelte'
+    import LayerPane from './LayerPane.svelte'
     import Stack from './Stack.svelte'
+    import { StackDraft } from './stack.svelte'
+    import Versions from './Versions.svelte'
 
+    const stack = new StackDraft()
     let current = $state.raw<Api['ConventionsView'] | null>(null)
     let vocabulary = $state.raw<Api['ConventionsVocabulary'] | null>(null)
     let versions = $state.raw<Api['ConventionsAbout'][]>([])
+    let facts = $state.raw<Api['ProofFacts'][]>([])
     let matches = $state.raw<number[]>([])
-    let draft = $state.raw<Draft>({})
-    let past = $state.raw<Draft[]>([])
     let outcome = $state.raw<Api['ProofEffect'] | null>(null)
     let stale = $state(false)
     let errors = $state.raw<FieldError[]>([])
@@ -25,13 +26,10 @@
     let picker = $state<HTMLInputElement>()
     let busy = $state(false)
 
-    const chosen = $derived(Number(place.params.layer ?? 0) || 0)
-    const layer = $derived(current?.layers[chosen])
-    const edited = $derived(file !== null || Object.keys(draft).length > 0)
-    const settings = $derived<Setting[]>(vocabulary?.settings ?? [])
-    const rest = $derived(settings.filter((s) => !(EDITABLE as readonly string[]).includes(s.key)))
+    const edited = $derived(file !== null || stack.edited)
     const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
     const term = $derived(encodeURIComponent(place.term))
+    const counts = $derived(stack.edited && outcome && outcome.matches.length > 0 ? outcome.matches : matches)
 
     onMount(() => void campus.attempt(load))
 
@@ -39,19 +37,22 @@
         vocabulary ??= await get<Api['ConventionsVocabulary']>('/api/conventions/vocabulary')
         current = await get<Api['ConventionsView']>('/api/conventions')
         versions = await get<Api['ConventionsAbout'][]>('/api/conventions/versions')
+        stack.choose(Number(place.params.layer ?? 0) || 0)
+        stack.start(current.layers)
     }
 
     $effect(() => {
         if (withTerm && current) {
             void campus.attempt(async () => {
                 matches = await get<number[]>(`/api/terms/${term}/layers`)
+                facts = await get<Api['ProofFacts'][]>(`/api/terms/${term}/facts`)
             })
         }
     })
 
     /** Asks for the effect of the draft; a newer draft makes an answer on its way worthless. */
     $effect(() => {
-        const asked = change(draft, chosen)
+        const asked = change()
         if (!withTerm || !asked) return
         const abort = new AbortController()
         untrack(() => (stale = true))
@@ -69,59 +70,41 @@
         return () => abort.abort()
     })
 
-    /** What is asked about and kept: the file, else the draft of the layer. */
-    function change(set: Draft, index: number) {
+    /** What is asked about and kept: the file, else the stack as it stands here. */
+    function change() {
         const basedOn = current?.about.number
         if (basedOn === undefined) return null
-        return file ? { basedOn, file: file.text } : { basedOn, edit: { layer: index, set } }
+        if (file) return { basedOn, file: file.text }
+        const layers = stack.layers.map(({ name, when, set, fix, off }) => ({ name, when, set, fix, off }))
+        return { basedOn, stack: { layers, about: stack.chosen } }
     }
 
     async function bring(chosenFile: File | undefined) {
         if (!chosenFile) return
         const text = await chosenFile.text()
-        draft = {}
-        past = []
         file = { name: chosenFile.name, text }
         note = chosenFile.name
     }
 
-    function edit(key: string, text: string | null) {
-        past = [...past, draft]
-        const next: Draft = { ...draft }
-        const was = layer?.set[key]
-        if (text === (was ?? null)) delete next[key]
-        else next[key] = text
-        draft = next
-    }
-
     function undo() {
-        file = null
+        if (file) file = null
+        else stack.undo()
         errors = []
-        const before = past.at(-1)
-        if (before === undefined) return
-        draft = before
-        past = past.slice(0, -1)
     }
 
     function choose(index: number) {
-        if (edited) {
-            campus.trouble =
-                'Keep or undo what you changed in this layer first; nothing is lost until you do.'
-            return
-        }
+        stack.choose(index)
         place.set({ layer: String(index), field: '' })
-        past = []
     }
 
     function keep() {
         void campus.attempt(async () => {
             busy = true
             try {
-                await post('/api/conventions/versions', { change: change(draft, chosen), note })
-                draft = {}
-                past = []
+                await post('/api/conventions/versions', { change: change(), note })
                 file = null
                 note = ''
+                place.set({ layer: String(stack.chosen) })
                 await load()
                 await campus.refresh()
             } finally {
@@ -131,20 +114,18 @@
     }
 
     function pressed(event: KeyboardEvent) {
-        const writing = event.target instanceof HTMLInputElement
-        if (event.key === 'u' && !writing) undo()
+        const writing = event.target instanceof HTMLInputElement && event.target.type !== 'checkbox'
         if (event.key === 'Escape' && writing) event.target.blur()
+        if (writing || event.target instanceof HTMLSelectElement) return
+        if (event.key === 'u') undo()
+        if (event.key === 'U') stack.redo()
+        if (event.altKey && event.key === 'ArrowUp') stack.move(-1)
+        if (event.altKey && event.key === 'ArrowDown') stack.move(1)
     }
 
     function lines(text: string): string[] {
         return text.split('\n')
     }
-
-    function layerName(index: number): string {
-        return current?.layers[index]?.name ?? ''
-    }
-
-    const hardField = $derived((place.params.field ?? 'title') as 'title')
 </script>
 
 <svelte:window onkeydown={pressed} />
@@ -152,92 +133,35 @@
 {#snippet sheet()}
     <div class="two">
         {#if current}
-            <Stack layers={current.layers} {matches} {chosen} {choose} />
+            <Stack
+                layers={stack.layers}
+                matches={counts}
+                chosen={stack.chosen}
+                {choose}
+                add={campus.mayChange && !file ? () => stack.add() : undefined}
+            />
         {/if}
-        {#if current && layer && vocabulary}
-            <section class="layer" aria-label="Layer {chosen + 1}">
+        {#if vocabulary}
+            <section class="layer" aria-label="Layer {stack.chosen + 1}">
                 {#if file}
                     <p class="file">
                         <b>{file.name}</b> would take the place of all layers, overrides and cross-lists.
                     </p>
                 {/if}
-                <h1>{chosen + 1} {layer.name}</h1>
-                <p>
-                    {whenInWords(layer)}
-                    {#if matches[chosen] !== undefined}<span class="soft"
-                            >{count(matches[chosen], 'section')}</span
-                        >{/if}
-                </p>
-                <div class="fields">
-                    {#each EDITABLE as key (key)}
-                        {@const setting = settings.find((s) => s.key === key)}
-                        {#if setting}
-                            <Field
-                                {setting}
-                                standing={standing(current.layers, chosen, setting)}
-                                draft={draft[key]}
-                                error={errors.find((e) => e.field === `set.${key}`)}
-                                {layerName}
-                                tokens={vocabulary.tokens}
-                                focused={place.params.field === key}
-                                disabled={!campus.mayChange || file !== null}
-                                change={(text) => edit(key, text)}
-                            />
-                        {/if}
-                    {/each}
-                </div>
-                {#if outcome && outcome.hard.length > 0}
-                    <h2 class="small">On the hardest sections of this layer</h2>
-                    <table class="hard">
-                        <tbody>
-                            {#each outcome.hard as one (one.key)}
-                                <tr>
-                                    <td>
-                                        {one[hardField] ?? one.title}
-                                        <span class="mono soft">{one.code}</span>
-                                    </td>
-                                    <td class={one.snags.length ? 'ochre' : 'soft'}>{one.why}</td>
-                                </tr>
-                            {/each}
-                        </tbody>
-                    </table>
+                {#if stack.layer}
+                    <LayerPane
+                        {stack}
+                        layer={stack.layer}
+                        {vocabulary}
+                        {facts}
+                        sections={counts[stack.chosen]}
+                        {errors}
+                        hard={outcome?.hard ?? []}
+                        disabled={!campus.mayChange || file !== null}
+                    />
+                {:else if current}
+                    <p class="soft">No layer yet: every shell has what holds unless something is set.</p>
                 {/if}
-                <details>
-                    <summary>{count(rest.length, 'more setting')}, read only for now</summary>
-                    <table class="more">
-                        <tbody>
-                            {#each rest as setting (setting.key)}
-                                {@const holds = standing(current.layers, chosen, setting)}
-                                <tr>
-                                    <th scope="row">{setting.name}</th>
-                                    <td class="mono">{holds.text || 'empty'}</td>
-                                    <td class="soft">
-                                        {holds.here
-                                            ? 'set here'
-                                            : holds.from >= 0
-                                              ? `from ${holds.from + 1} ${layerName(holds.from)}`
-                                              : 'unless set'}{layer.fix.includes(setting.key)
-                                            ? ', fixed here'
-                                            : ''}
-                                    </td>
-                                </tr>
-                            {/each}
-                        </tbody>
-                    </table>
-                </details>
-                <details>
-                    <summary>What a pattern may hold</summary>
-                    <dl>
-                        {#each vocabulary.tokens as token (token.name)}
-                            <dt class="mono">{`{${token.name}}`}</dt>
-                            <dd>{token.help}</dd>
-                        {/each}
-                        <dt class="mono">[ ]</dt>
-                        <dd>left out, with all in it, when a token directly in it is empty</dd>
-                        <dt class="mono">{'{title:cut 20}'}</dt>
-                        <dd>a token with a modifier: {vocabulary.modifiers.join(', ')}</dd>
-                    </dl>
-                </details>
             </section>
         {/if}
     </div>
@@ -252,25 +176,7 @@
     {:else if edited && outcome}
         <Effect effect={outcome} {stale} />
     {:else if current}
-        <h2>Versions</h2>
-        <ol>
-            {#each versions as version (version.number)}
-                <li>
-                    <b>{number(version.number)}</b>
-                    {version.note || 'no note'}
-                    <span class="soft">
-                        {instant(version.keptAt, campus.zone)}, {version.keptBy},
-                        <a href="/api/conventions/versions/{version.number}/file" target="_blank">as a file</a
-                        >
-                    </span>
-                </li>
-            {/each}
-        </ol>
-        <p class="soft hint">
-            {withTerm
-                ? 'Type in a field: what it would change is shown here before you keep it.'
-                : 'Once a list has come in, what an edit would change is shown here.'}
-        </p>
+        <Versions {versions} {withTerm} />
     {/if}
 {/snippet}
 
@@ -293,6 +199,9 @@
         {#if edited}
             <label class="note"><span class="soft">with a note</span> <input bind:value={note} /></label>
             <button class="plain" onclick={undo}>Undo</button>
+        {/if}
+        {#if stack.future.length > 0}
+            <button class="plain" onclick={() => stack.redo()}>Redo</button>
         {/if}
     {/if}
     <span class="soft keys">
@@ -325,72 +234,6 @@
         border-left: 3px solid var(--ochre);
         padding: 6px 10px;
         margin-bottom: 10px;
-    }
-    .fields {
-        margin-top: 12px;
-        border-bottom: 1px solid var(--hair);
-    }
-    .small {
-        font-size: 12px;
-        font-weight: 600;
-        color: var(--soft);
-        margin: 16px 0 2px;
-    }
-    .hard td {
-        border-top: 1px solid var(--faint);
-        padding: 4px 12px 4px 0;
-        vertical-align: baseline;
-    }
-    .hard td:last-child {
-        width: 110px;
-        font-size: 12.5px;
-    }
-    .hard .mono {
-        display: block;
-        font-size: 11.5px;
-    }
-    summary {
-        cursor: pointer;
-        color: var(--chalk);
-        font-weight: 600;
-        margin-top: 14px;
-    }
-    .more th,
-    .more td {
-        border-top: 1px solid var(--faint);
-        padding: 4px 12px 4px 0;
-        font-size: 13px;
-        vertical-align: baseline;
-    }
-    dl {
-        display: grid;
-        grid-template-columns: 150px 1fr;
-        gap: 4px 10px;
-        margin: 8px 0;
-        font-size: 13px;
-    }
-    dd {
-        margin: 0;
-    }
-    ol {
-        list-style: none;
-        margin: 8px 0 0;
-        padding: 0;
-    }
-    li {
-        border-top: 1px solid var(--hair);
-        padding: 6px 0;
-    }
-    li span {
-        display: block;
-        font-size: 12.5px;
-    }
-    li a {
-        font-weight: 400;
-        border-bottom-width: 1px;
-    }
-    .hint {
-        margin-top: 14px;
     }
     .note input {
         width: 260px;

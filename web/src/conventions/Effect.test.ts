@@ -14,6 +14,7 @@ const EFFECT = {
     samples: [{ key: 's:a', field: 'title', before: 'Old', after: 'New', snags: ['title-shortened'] }],
     hard: [],
     inTheWay: [],
+    matches: [],
 }
 
 test('says how many shells of which fields, and how many stand already', () => {

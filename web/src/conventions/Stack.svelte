@@ -8,7 +8,14 @@
         matches,
         chosen,
         choose,
-    }: { layers: Layer[]; matches: number[]; chosen: number; choose: (index: number) => void } = $props()
+        add,
+    }: {
+        layers: Layer[]
+        matches: number[]
+        chosen: number
+        choose: (index: number) => void
+        add: (() => void) | undefined
+    } = $props()
 </script>
 
 <section aria-label="The stack">
@@ -19,10 +26,11 @@
                 <button onclick={() => choose(i)} aria-current={i === chosen}>
                     <i>{i + 1}</i>
                     <span>
-                        <b>{layer.name}</b>
+                        <b class:off={layer.off}>{layer.name || 'without a name'}</b>
                         <span class="soft">
-                            {layer.when.length === 0 ? '' : `${whenInWords(layer)}, `}{matches[i] ===
-                            undefined
+                            {layer.off ? 'off, ' : ''}{layer.when.length === 0
+                                ? ''
+                                : `${whenInWords(layer)}, `}{matches[i] === undefined
                                 ? ''
                                 : `${number(matches[i])} sections`}
                         </span>
@@ -31,6 +39,9 @@
             </li>
         {/each}
     </ol>
+    {#if add}<p class="add">
+            <button class="plain" onclick={add}>Add a layer under {chosen + 1}</button>
+        </p>{/if}
 </section>
 
 <style>
@@ -62,7 +73,7 @@
         border-left-color: var(--chalk);
         background: var(--sheet);
     }
-    button {
+    li button {
         display: flex;
         gap: 12px;
         width: 100%;
@@ -86,6 +97,14 @@
     }
     button > span > span {
         font-size: 12.5px;
+    }
+    .off {
+        font-weight: 400;
+        text-decoration: line-through;
+    }
+    .add {
+        padding: 8px 20px;
+        border-top: 1px solid var(--hair);
     }
     @media (max-width: 1100px) {
         section {

@@ -15,7 +15,7 @@ function layer(
     when: Layer['when'] = [],
     fix: string[] = [],
 ): Layer {
-    return { name, set, when, fix }
+    return { name, set, when, fix, off: false }
 }
 
 describe('standing', () => {

@@ -6,9 +6,6 @@ export const EDITABLE = ['title', 'code', 'category', 'opens', 'closes'] as cons
 export type Layer = Api['ConventionsLayerView']
 export type Setting = Api['ConventionsSettingView']
 
-/** What is being changed in one layer, not kept yet: texts by setting, null to leave it to the layers above. */
-export type Draft = Record<string, string | null>
-
 /** A value as it stands in a layer, or as the layers above give it. */
 export interface Standing {
     text: string
@@ -24,14 +21,15 @@ export interface Standing {
  */
 export function standing(layers: Layer[], index: number, setting: Setting): Standing {
     const fixedIn = layers.findIndex(
-        (l, i) => i < index && l.when.length === 0 && l.fix.includes(setting.key),
+        (l, i) => i < index && !l.off && l.when.length === 0 && l.fix.includes(setting.key),
     )
     const own = layers[index]?.set[setting.key]
     if (own !== undefined) return { text: own, here: true, from: index, fixedIn }
     for (let i = index - 1; i >= 0; i--) {
         const layer = layers[i]
         const text = layer?.set[setting.key]
-        if (layer?.when.length === 0 && text !== undefined) return { text, here: false, from: i, fixedIn }
+        if (layer?.when.length === 0 && !layer.off && text !== undefined)
+            return { text, here: false, from: i, fixedIn }
     }
     return { text: setting.unlessSet, here: false, from: -1, fixedIn }
 }

@@ -61,8 +61,7 @@ final class Application {
     private static double effect(Client abara, int layer) {
         double[] millis = new double[EDITS];
         for (int i = 0; i < EDITS; i++) {
-            String edit = "{\"basedOn\":1,\"edit\":{\"layer\":" + layer + ",\"set\":{\"title\":\"{label} {title} " + i
-                    + "\"}}}";
+            String edit = "{\"basedOn\":1,\"stack\":" + abara.stackWith(layer, "title", "{label} {title} " + i) + "}";
             long start = System.nanoTime();
             Client.Answer answer = abara.post("/api/terms/27SP/effect", edit);
             millis[i] = (System.nanoTime() - start) / 1e6;

@@ -130,6 +130,34 @@ class FirstTermTest {
         title.press("Escape");
         button("Keep").press("Enter");
         page.getByText("Version 2, N. Abara").waitFor();
+
+        addsALayerAndTakesItBackByKeyboard();
+    }
+
+    private static void addsALayerAndTakesItBackByKeyboard() {
+        button("Add a layer under 4").press("Enter");
+        Locator name = page.getByLabel("Name of the layer");
+        name.fill("By the sea");
+        page.getByLabel("only for").selectOption("campus");
+        page.getByText("Give at least one value").first().waitFor();
+        assertThat(button("Keep").isDisabled()).isTrue();
+        page.getByLabel("Another campus").fill("Quay");
+        page.getByLabel("Another campus").press("Enter");
+        page.getByLabel("Take out campus Quay").waitFor();
+        page.getByText("32 more settings").press("Enter");
+        page.getByLabel("layout", new Page.GetByLabelOptions().setExact(true)).selectOption("units");
+        page.getByText("changed, not kept yet").waitFor();
+        assertSound();
+        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Would change"))
+                .waitFor();
+        button("By the sea").focus();
+        page.keyboard().press("Alt+ArrowUp");
+        heading("4 By the sea").waitFor();
+        while (button("Undo").isVisible()) {
+            page.keyboard().press("u");
+        }
+        page.getByText("Version 2, N. Abara").waitFor();
+        assertThat(page.getByText("By the sea").count()).isZero();
     }
 
     @Test

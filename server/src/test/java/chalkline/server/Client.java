@@ -13,8 +13,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** A user of the API: keeps the session's cookies and sends the CSRF token, as the front end does. */
 public final class Client {
@@ -149,6 +151,22 @@ public final class Client {
             Thread.currentThread().interrupt();
             throw new IllegalStateException(e);
         }
+    }
+
+    /**
+     * The stack of layers that holds now with one setting of one layer edited, as a change takes it.
+     *
+     * @param text null leaves the setting to the layers above
+     */
+    public String stackWith(int layer, String setting, @Nullable String text) {
+        JsonNode layers = get("/api/conventions").json().get("layers");
+        ObjectNode set = (ObjectNode) layers.get(layer).get("set");
+        if (text == null) {
+            set.remove(setting);
+        } else {
+            set.put(setting, text);
+        }
+        return JSON.writeValueAsString(java.util.Map.of("layers", layers, "about", layer));
     }
 
     /** Fetches the registrar's list and waits until it is read; the arrival. */

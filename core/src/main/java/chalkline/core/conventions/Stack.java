@@ -55,8 +55,11 @@ public final class Stack {
         return new Stack(other, conditionsStay ? matching : new ConcurrentHashMap<>());
     }
 
-    private static List<When> conditions(List<Layer> layers) {
-        return layers.stream().map(Layer::when).toList();
+    /** Of each layer; none of one that is off. */
+    private static List<Optional<When>> conditions(List<Layer> layers) {
+        return layers.stream()
+                .map(layer -> Optional.of(layer.when()).filter(when -> !layer.off()))
+                .toList();
     }
 
     /** What holds for a section that leads its shell. */
@@ -127,8 +130,7 @@ public final class Stack {
     }
 
     private boolean isFixed(Section section, Setting setting) {
-        return layers.stream()
-                .anyMatch(layer -> layer.fix().contains(setting) && layer.when().matches(section));
+        return layers.stream().anyMatch(layer -> layer.fix().contains(setting) && layer.matches(section));
     }
 
     /** How one setting of a section came to its value. */
@@ -161,7 +163,7 @@ public final class Stack {
         return matching.computeIfAbsent(section.id(), id -> {
             BitSet matches = new BitSet(layers.size());
             for (int i = 0; i < layers.size(); i++) {
-                if (layers.get(i).when().matches(section)) {
+                if (layers.get(i).matches(section)) {
                     matches.set(i);
                 }
             }

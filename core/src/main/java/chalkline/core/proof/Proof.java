@@ -112,6 +112,11 @@ public final class Proof {
         return rows;
     }
 
+    /** The sections of the term under the departments that the moves put them under. */
+    public List<Section> sections() {
+        return moved;
+    }
+
     private static ProofRow row(Draft draft) {
         if (draft.isStopped()) {
             return row(draft, Action.STOP, Set.of());

@@ -23,6 +23,20 @@ class StackTest {
         return new Stack(rules).settingsOf(SECTION).get(setting).text();
     }
 
+    @Test
+    void aLayerThatIsOffHoldsForNobodyAndFixesNothing() {
+        Conventions rules =
+                new Rules().all("layout", "units").all("layout", "discussion").done();
+        Layer last = rules.layers().get(1);
+        Layer off = new Layer(last.name(), last.when(), last.set(), EnumSet.of(Setting.NEWS_ITEMS), true);
+        Conventions without = rules.withLayer(1, off);
+        assertThat(text(without, Setting.LAYOUT)).isEqualTo("units");
+        Stack stack = new Stack(rules);
+        assertThat(stack.settingsOf(SECTION).get(Setting.LAYOUT).text()).isEqualTo("discussion");
+        assertThat(stack.under(without).settingsOf(SECTION).get(Setting.LAYOUT).text())
+                .isEqualTo("units");
+    }
+
     @ParameterizedTest
     @CsvSource({
         "college,sea,true",

@@ -139,7 +139,7 @@ final class Campuses {
         List<chalkline.core.conventions.Layer> layers = new ArrayList<>(now.layers());
         int at = random.nextInt(layers.size());
         Conventions other = conventions();
-        switch (random.nextInt(6)) {
+        switch (random.nextInt(7)) {
             case 0 -> layers.add(at, other.layers().get(0));
             case 1 -> layers.remove(at);
             case 2 -> Collections.shuffle(layers, random);
@@ -154,6 +154,13 @@ final class Campuses {
                         layers,
                         other.overrides(),
                         other.crossLists());
+            }
+            case 4 -> {
+                var layer = layers.get(at);
+                layers.set(
+                        at,
+                        new chalkline.core.conventions.Layer(
+                                layer.name(), layer.when(), layer.set(), layer.fix(), !layer.off()));
             }
             default -> {
                 var layer = layers.get(at);

@@ -239,12 +239,13 @@ public final class ConventionsReader {
 
     private Optional<Layer> layer(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a layer");
-        known(entries, "name", "when", "fix", "set");
+        known(entries, "name", "when", "fix", "set", "off");
         return Optional.of(new Layer(
                 text(entries.get("name")).orElse(""),
                 when(entries.get("when")),
                 settings(entries.get("set")),
-                fixed(entries.get("fix"))));
+                fixed(entries.get("fix")),
+                yes(entries.get("off"))));
     }
 
     private When when(Entry entry) {

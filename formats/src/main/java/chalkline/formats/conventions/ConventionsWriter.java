@@ -115,6 +115,9 @@ public final class ConventionsWriter {
             map.put("fix", layer.fix().stream().map(Setting::key).toList());
         }
         map.put("set", settings(layer.set()));
+        if (layer.off()) {
+            map.put("off", true);
+        }
         return map;
     }
 

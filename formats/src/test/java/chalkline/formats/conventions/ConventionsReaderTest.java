@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Setting;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
@@ -37,6 +38,7 @@ class ConventionsReaderTest {
               - name: Graduate seminars
                 when: {level: 500-799, tag: [seminar, "001"]}
                 set: {layout: units, units: 6}
+              - {name: Not now, set: {layout: discussion}, off: yes}
             overrides:
               - {section: 001, set: {title: "Field School on the Flats"}}
             crossLists:
@@ -60,7 +62,7 @@ class ConventionsReaderTest {
         assertThat(read.crossListing())
                 .isEqualTo(new CrossListing(CrossListing.Allow.ANY, CrossListing.Lead.LOWEST, 3));
         assertThat(read.moves()).hasSize(1);
-        assertThat(read.layers()).hasSize(2);
+        assertThat(read.layers()).extracting(Layer::off).containsExactly(false, false, true);
         assertThat(read.layers().get(0).set().get(Setting.OPEN).text()).isEqualTo("yes");
         assertThat(read.layers().get(0).set().get(Setting.ENTRY).items()).containsExactly("roster", "code");
         assertThat(read.overrides().get(0).section()).isEqualTo("001");

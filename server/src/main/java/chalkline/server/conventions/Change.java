@@ -11,24 +11,24 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A change to a version of the conventions: of one layer, or all of them at once by a file.
+ * A change to a version of the conventions: of the stack of layers, or of all at once by a file.
  *
  * @param basedOn the version that is changed
- * @param edit the change of a layer; null where a file is given
- * @param file the whole conventions as YAML; null where a layer is changed
+ * @param stack all layers as they are to be, or null
+ * @param file the whole conventions as YAML, or null
  */
 public record Change(
         int basedOn,
-        @Nullable @Valid LayerEdit edit,
+        @Nullable @Valid StackEdit stack,
         @Nullable String file) {
 
     /** The conventions with the change made. */
     public Conventions applyTo(Conventions conventions) {
-        if (edit != null) {
-            return edit.applyTo(conventions);
+        if (stack != null) {
+            return stack.applyTo(conventions);
         }
         if (file == null) {
-            throw new Refusal("edit", 0, "Neither a layer nor a file is given.");
+            throw new Refusal("stack", 0, "Neither layers nor a file is given.");
         }
         try {
             return ConventionsReader.read("conventions.yaml", file);
@@ -40,6 +40,9 @@ public record Change(
 
     /** The sections that the change is about. */
     public When about(Conventions changed) {
-        return edit == null ? When.ALWAYS : changed.layers().get(edit.layer()).when();
+        int layer = stack == null ? -1 : stack.about();
+        return layer < 0 || layer >= changed.layers().size()
+                ? When.ALWAYS
+                : changed.layers().get(layer).when();
     }
 }

@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Setting;
@@ -32,7 +33,7 @@ class ConventionsController {
 
     record ConditionView(String key, List<String> values) {}
 
-    record LayerView(String name, List<ConditionView> when, Map<String, String> set, List<String> fix) {}
+    record LayerView(String name, List<ConditionView> when, Map<String, String> set, List<String> fix, boolean off) {}
 
     record ConventionsView(ConventionsService.About about, String zone, List<LayerView> layers) {}
 
@@ -40,7 +41,8 @@ class ConventionsController {
 
     record TokenView(String name, String help) {}
 
-    record Vocabulary(List<SettingView> settings, List<TokenView> tokens, List<String> modifiers) {}
+    record Vocabulary(
+            List<SettingView> settings, List<TokenView> tokens, List<String> modifiers, List<String> conditions) {}
 
     record Keep(@Valid @NotNull Change change, @NotNull String note) {}
 
@@ -64,7 +66,8 @@ class ConventionsController {
                         .map(entry -> new ConditionView(entry.getKey().key(), entry.getValue()))
                         .toList(),
                 set,
-                layer.fix().stream().map(Setting::key).toList());
+                layer.fix().stream().map(Setting::key).toList(),
+                layer.off());
     }
 
     /** What conventions are written with. */
@@ -82,7 +85,8 @@ class ConventionsController {
                 Arrays.stream(Token.values())
                         .map(token -> new TokenView(token.text(), token.help()))
                         .toList(),
-                MODIFIERS);
+                MODIFIERS,
+                Arrays.stream(Condition.values()).map(Condition::key).toList());
     }
 
     @GetMapping("/versions")

@@ -1,16 +1,19 @@
 package chalkline.server.proof;
 
 import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.When;
+import chalkline.core.naming.Text;
+import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
-import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.people.Readers;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -19,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 
@@ -26,14 +30,15 @@ import org.springframework.stereotype.Service;
 @Service
 public class EffectService {
     private static final int SAMPLES = 60;
+    private static final int HUNDRED = 100;
+    /** Of ids of sections and instructors there are thousands, which nobody picks from a list. */
+    private static final int MOST_FACTS = 600;
 
     private final ProofService proofs;
-    private final ArrivalService arrivals;
     private final ConventionsService conventions;
 
-    EffectService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions) {
+    EffectService(ProofService proofs, ConventionsService conventions) {
         this.proofs = proofs;
-        this.arrivals = arrivals;
         this.conventions = conventions;
     }
 
@@ -41,11 +46,49 @@ public class EffectService {
     @Readers
     public List<Integer> matches(String term) {
         ProofKey key = proofs.now(term);
-        List<Section> sections = arrivals.sections(key.arrival(), term);
-        return conventions.version(key.conventions()).layers().stream()
+        return matches(proofs.proof(key).proof(), conventions.version(key.conventions()));
+    }
+
+    private static List<Integer> matches(Proof proof, Conventions conventions) {
+        return conventions.layers().stream()
                 .map(layer ->
-                        (int) sections.stream().filter(layer.when()::matches).count())
+                        (int) proof.sections().stream().filter(layer::matches).count())
                 .toList();
+    }
+
+    /** The values that the sections of the term have for each condition, with how many have it. */
+    @Readers
+    public List<ProofViews.Facts> facts(String term) {
+        ProofKey key = proofs.now(term);
+        List<Section> sections = proofs.proof(key).proof().sections();
+        return Arrays.stream(Condition.values())
+                .map(condition -> facts(condition, sections))
+                .toList();
+    }
+
+    private static ProofViews.Facts facts(Condition condition, List<Section> sections) {
+        Map<String, Integer> counts = new TreeMap<>(Text.NATURAL);
+        for (Section section : sections) {
+            if (condition == Condition.LEVEL) {
+                section.code()
+                        .level()
+                        .ifPresent(level -> counts.merge(
+                                level / HUNDRED * HUNDRED + "-" + (level / HUNDRED * HUNDRED + HUNDRED - 1),
+                                1,
+                                Integer::sum));
+            } else {
+                condition.facts(section).stream()
+                        .filter(fact -> !fact.isEmpty())
+                        .distinct()
+                        .forEach(fact -> counts.merge(fact, 1, Integer::sum));
+            }
+        }
+        return new ProofViews.Facts(
+                condition.key(),
+                counts.entrySet().stream()
+                        .limit(MOST_FACTS)
+                        .map(entry -> new ProofViews.FactCount(entry.getKey(), entry.getValue()))
+                        .toList());
     }
 
     /** What a change of a version would do. */
@@ -54,7 +97,8 @@ public class EffectService {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         ProofService.Computed before = proofs.proof(key);
-        List<ProofRow> after = before.proof().under(edited).rows();
+        Proof proof = before.proof().under(edited);
+        List<ProofRow> after = proof.rows();
 
         Map<Setting, Integer> fields = new EnumMap<>(Setting.class);
         Map<String, Integer> departments = new HashMap<>();
@@ -88,7 +132,8 @@ public class EffectService {
                 snags(before.proof().rows(), after),
                 samples,
                 hard(after, change.about(edited)),
-                proofs.inTheWay(key, edited));
+                proofs.inTheWay(key, edited),
+                change.stack() == null ? List.of() : matches(proof, edited));
     }
 
     private static List<Setting> changedFields(ProofRow was, ProofRow row) {

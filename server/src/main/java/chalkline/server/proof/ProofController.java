@@ -53,6 +53,11 @@ class ProofController {
         return sheet.look(term);
     }
 
+    @GetMapping("/facts")
+    List<ProofViews.Facts> facts(@PathVariable String term) {
+        return effect.facts(term);
+    }
+
     @GetMapping("/layers")
     List<Integer> layers(@PathVariable String term) {
         return effect.matches(term);

@@ -115,6 +115,7 @@ public final class ProofViews {
      * What an edit would do, before it is kept.
      *
      * @param inTheWay what the edited conventions name and the list does not have
+     * @param matches how many sections each layer would match, where the stack is edited
      */
     public record Effect(
             int shells,
@@ -124,5 +125,12 @@ public final class ProofViews {
             List<SnagChange> snags,
             List<Sample> samples,
             List<Hard> hard,
-            List<String> inTheWay) {}
+            List<String> inTheWay,
+            List<Integer> matches) {}
+
+    /** A value that sections have for a condition, and how many. */
+    public record FactCount(String value, int sections) {}
+
+    /** What a condition can be picked from. */
+    public record Facts(String condition, List<FactCount> values) {}
 }

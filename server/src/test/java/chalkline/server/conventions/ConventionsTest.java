@@ -43,19 +43,17 @@ class ConventionsTest {
     }
 
     private static String edit(int layer, String setting, String text) {
-        return JSON.writeValueAsString(
-                Map.of("layer", layer, "set", java.util.Collections.singletonMap(setting, text)));
+        return abara.stackWith(layer, setting, text);
     }
 
-    private static Client.Answer effect(int basedOn, String edit) {
-        return abara.post(
-                "/api/terms/27SP/effect", "{\"basedOn\":" + basedOn + ",\"edit\":" + edit + ",\"file\":null}");
+    private static Client.Answer effect(int basedOn, String stack) {
+        return abara.post("/api/terms/27SP/effect", "{\"basedOn\":" + basedOn + ",\"stack\":" + stack + "}");
     }
 
-    private static Client.Answer keep(int basedOn, String edit) {
+    private static Client.Answer keep(int basedOn, String stack) {
         return abara.post(
                 "/api/conventions/versions",
-                "{\"change\":{\"basedOn\":" + basedOn + ",\"edit\":" + edit + "},\"note\":\"tried\"}");
+                "{\"change\":{\"basedOn\":" + basedOn + ",\"stack\":" + stack + "},\"note\":\"tried\"}");
     }
 
     @Test
@@ -95,7 +93,7 @@ class ConventionsTest {
         assertThat(abara.get("/api/terms/27SP/proof").json().get("inTheWay")).isEmpty();
         String moved =
                 file.replace("layers:", "moves:\n  - {when: {subject: OCEA}, to: NOWHERE, since: 99XX}\nlayers:");
-        String change = "{\"basedOn\":" + before + ",\"edit\":null,\"file\":" + JSON.writeValueAsString(moved) + "}";
+        String change = "{\"basedOn\":" + before + ",\"file\":" + JSON.writeValueAsString(moved) + "}";
         JsonNode told = abara.post("/api/terms/27SP/effect", change).json().get("inTheWay");
         assertThat(told).hasSize(2);
         assertThat(told.get(0).asString()).contains("Move 1", "NOWHERE");
@@ -111,7 +109,7 @@ class ConventionsTest {
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.text()).contains("NOWHERE");
 
-        String back = "{\"basedOn\":" + current() + ",\"edit\":null,\"file\":" + JSON.writeValueAsString(file) + "}";
+        String back = "{\"basedOn\":" + current() + ",\"file\":" + JSON.writeValueAsString(file) + "}";
         abara.post("/api/conventions/versions", "{\"change\":" + back + ",\"note\":\"back\"}");
         assertThat(abara.get("/api/terms/27SP/proof").json().get("inTheWay")).isEmpty();
     }
@@ -119,8 +117,7 @@ class ConventionsTest {
     @Test
     void leavingASettingToTheLayersAboveTakesItOut() {
         int before = current();
-        JsonNode kept =
-                keep(before, "{\"layer\":3,\"set\":{\"category\":null}}").json();
+        JsonNode kept = keep(before, edit(3, "category", null)).json();
         JsonNode layer = abara.get("/api/conventions").json().get("layers").get(3);
         assertThat(layer.get("set").has("category")).isFalse();
         assertThat(layer.get("set").has("layout")).isTrue();
@@ -133,12 +130,109 @@ class ConventionsTest {
         JsonNode problem = effect(before, edit(0, "title", "{label} {titel}")).json();
         assertThat(problem.get("status").asInt()).isEqualTo(422);
         JsonNode error = problem.get("errors").get(0);
-        assertThat(error.get("field").asString()).isEqualTo("set.title");
+        assertThat(error.get("field").asString()).isEqualTo("layers.0.set.title");
         assertThat(error.get("column").asInt()).isEqualTo(10);
         assertThat(keep(before, edit(0, "opens", "one day")).status()).isEqualTo(422);
-        assertThat(keep(before, edit(99, "opens", "term.start")).status()).isEqualTo(422);
         assertThat(keep(before, edit(0, "no such setting", "x")).status()).isEqualTo(422);
         assertThat(current()).isEqualTo(before);
+    }
+
+    private static Map<String, Object> layer(String name, String condition, String value, Map<String, String> set) {
+        return Map.of(
+                "name",
+                name,
+                "when",
+                condition.isEmpty()
+                        ? List.of()
+                        : List.of(Map.of("key", condition, "values", List.of(value.split("\\|")))),
+                "set",
+                set,
+                "fix",
+                List.of(),
+                "off",
+                false);
+    }
+
+    private static String stack(int about, Object... layers) {
+        return JSON.writeValueAsString(Map.of("layers", List.of(layers), "about", about));
+    }
+
+    @Test
+    @SuppressWarnings("unchecked")
+    void layersAreAddedMovedSwitchedOffAndTakenOut() {
+        int before = current();
+        Object all = layer("All", "", "", Map.of("code", "{term.code:lower}-{label:slug}", "title", "{label} one"));
+        Object labs = layer("Labs", "tag", "LAB", Map.of("title", "{label} two"));
+        assertThat(keep(before, stack(0, all, labs)).status()).isEqualTo(200);
+        JsonNode kept = abara.get("/api/conventions").json().get("layers");
+        assertThat(kept).extracting(layer -> layer.get("name").asString()).containsExactly("All", "Labs");
+        int labCount = abara.get("/api/terms/27SP/layers").json().get(1).asInt();
+        assertThat(labCount).isBetween(5, 100);
+
+        JsonNode moved = effect(before + 1, stack(1, labs, all)).json();
+        assertThat(moved.get("shells").asInt())
+                .as("the lowest that matches wins")
+                .isEqualTo(labCount);
+        assertThat(moved.get("matches")).extracting(JsonNode::asInt).containsExactly(labCount, 240);
+        assertThat(moved.get("samples").get(0).get("after").asString()).endsWith("one");
+
+        Map<String, Object> off = new java.util.HashMap<>((Map<String, Object>) labs);
+        off.put("off", true);
+        JsonNode switchedOff = effect(before + 1, stack(1, all, off)).json();
+        assertThat(switchedOff.get("shells").asInt()).isEqualTo(labCount);
+        assertThat(switchedOff.get("matches").get(1).asInt()).isZero();
+        assertThat(effect(before + 1, stack(0, all)).json().get("shells").asInt())
+                .isEqualTo(labCount);
+        assertThat(effect(before + 1, stack(0, all, labs)).json().get("shells").asInt())
+                .isZero();
+
+        String first = abara.get("/api/conventions/versions/1/file").text();
+        String back = JSON.writeValueAsString(Map.of("basedOn", before + 1, "file", first));
+        assertThat(abara.post("/api/conventions/versions", "{\"change\":" + back + ",\"note\":\"as at first\"}")
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void aWrongStackIsToldAtItsPlace() {
+        int before = current();
+        Object all = layer("All", "", "", Map.of());
+        assertThat(field(effect(before, stack(0, all, layer("x", "weather", "fair", Map.of())))))
+                .isEqualTo("layers.1.when.weather");
+        assertThat(field(effect(before, stack(0, all, layer("x", "level", "many", Map.of())))))
+                .isEqualTo("layers.1.when.level");
+        assertThat(field(effect(before, stack(0, layer("x", "", "", Map.of("layout", "grid"))))))
+                .isEqualTo("layers.0.set.layout");
+        assertThat(field(effect(before, stack(0, layer("x", "", "", Map.of("nothing", "1"))))))
+                .isEqualTo("layers.0.set.nothing");
+        assertThat(keep(before, stack(0, layer("x", "", "", Map.of("layout", "grid"))))
+                        .status())
+                .isEqualTo(422);
+        assertThat(current()).isEqualTo(before);
+    }
+
+    private static String field(Client.Answer refused) {
+        assertThat(refused.status()).isEqualTo(422);
+        return refused.json().get("errors").get(0).get("field").asString();
+    }
+
+    @Test
+    void conditionsArePickedFromWhatTheSectionsAre() {
+        JsonNode facts = abara.get("/api/terms/27SP/facts").json();
+        Map<String, Integer> sums = new java.util.HashMap<>();
+        facts.forEach(fact -> {
+            int sum = 0;
+            for (JsonNode value : fact.get("values")) {
+                assertThat(value.get("sections").asInt()).isBetween(1, 240);
+                sum += value.get("sections").asInt();
+            }
+            sums.put(fact.get("condition").asString(), sum);
+        });
+        assertThat(sums).containsKeys("college", "part", "tag", "instructor", "delivery", "campus");
+        assertThat(sums.get("subject")).isEqualTo(240);
+        assertThat(sums.get("section")).isEqualTo(240);
+        assertThat(sums.get("department")).as("by code and by name").isEqualTo(480);
+        assertThat(sums.get("level")).isBetween(200, 240);
     }
 
     @Test
@@ -156,7 +250,7 @@ class ConventionsTest {
                 start.await();
                 return other.post(
                         "/api/conventions/versions",
-                        "{\"change\":{\"basedOn\":" + before + ",\"edit\":" + edit(0, "newsItems", "8")
+                        "{\"change\":{\"basedOn\":" + before + ",\"stack\":" + edit(0, "newsItems", "8")
                                 + "},\"note\":\"\"}");
             });
             start.countDown();

@@ -17,7 +17,8 @@ import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandl
 
 /** Every route for every role. A new route fails here until it is said who may use it. */
 class AccessTest {
-    private static final String KEEP = "{\"change\":{\"basedOn\":0,\"edit\":{\"layer\":0,\"set\":{}}},\"note\":\"\"}";
+    private static final String KEEP =
+            "{\"change\":{\"basedOn\":0,\"stack\":{\"layers\":[],\"about\":0}},\"note\":\"\"}";
 
     private record Route(String method, String path, boolean changes, String body) {}
 
@@ -36,7 +37,9 @@ class AccessTest {
             new Route("GET", "/api/conventions/versions/{number}/file", false, ""),
             new Route("POST", "/api/conventions/versions", true, KEEP),
             new Route("GET", "/api/terms/{term}/layers", false, ""),
-            new Route("POST", "/api/terms/{term}/effect", false, "{\"basedOn\":1,\"edit\":{\"layer\":0,\"set\":{}}}"),
+            new Route("GET", "/api/terms/{term}/facts", false, ""),
+            new Route(
+                    "POST", "/api/terms/{term}/effect", false, "{\"basedOn\":1,\"stack\":{\"layers\":[],\"about\":0}}"),
             new Route("GET", "/api/terms/{term}/proof", false, ""),
             new Route("GET", "/api/terms/{term}/proof/rows", false, ""),
             new Route("GET", "/api/terms/{term}/proof/shell", false, ""),

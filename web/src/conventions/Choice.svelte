@@ -104,7 +104,7 @@
     }
     th {
         color: var(--soft);
-        width: 170px;
+        width: 150px;
     }
     .about {
         font-size: 12.5px;
@@ -112,11 +112,11 @@
     .about button {
         font-size: 12px;
         font-weight: 400;
-        margin-left: 8px;
+        display: block;
         border-bottom-width: 1px;
     }
     td > input {
-        width: 190px;
+        width: 160px;
     }
     .inherited {
         color: var(--soft);

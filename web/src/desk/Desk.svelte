@@ -30,7 +30,9 @@
 {#snippet sheet()}
     <div class="desk" onclick={follow} role="presentation">
         <h1>Desk</h1>
-        {#if campus.terms.length === 0}
+        {#if campus.line === null}
+            <p class="soft">Looking …</p>
+        {:else if campus.terms.length === 0}
             <p class="begin">
                 Nothing has come in yet. Fetch the registrar's list: Chalk Line then shows every shell that
                 the term needs, before anything happens in the LMS.
@@ -64,8 +66,8 @@
                                 </span>
                             </td>
                             <td>
-                                <a href={place.href(todo.station, {}, term.code)}>{todo.says}</a>
-                                {#if term.notes}<span class="ochre"
+                                <a href={place.href(todo.station, {}, term.code)}>{todo.says}</a
+                                >{#if term.notes}<span class="ochre"
                                         >, {count(term.notes, 'shell')} with notes</span
                                     >{/if}
                             </td>

@@ -10,7 +10,8 @@
         ['a', 'mark all rows shown, or none'],
         ['Enter', 'to the margin; Esc back to the sheet'],
         ['e', 'edit: the layer that the title came from'],
-        ['u', 'undo, in conventions'],
+        ['u U', 'undo and redo, in conventions'],
+        ['Alt ↑ ↓', 'move the chosen layer, in conventions'],
         ['r', 'try again what failed, in a build'],
         ['?', 'these keys'],
     ] as const

@@ -106,10 +106,11 @@ class ConventionsReaderTest {
                 "{level: 500-799,|{level: high,|c.yaml:20:19",
                 "layout: units,|layuot: units,|c.yaml:21:11",
                 "layout: units,|units: 5,|c.yaml:21:21",
-                "section: 001|sektion: 001|c.yaml:23:6",
+                "section: 001|sektion: 001|c.yaml:24:6",
                 "fix: [uploadLimitMB]|fix: [uploadLimit]|c.yaml:12:11",
-                "{id: x1,|{|c.yaml:25:5",
-                "approved: true|approved: 1|c.yaml:25:63"
+                "off: yes|off: perhaps|c.yaml:22:53",
+                "{id: x1,|{|c.yaml:26:5",
+                "approved: true|approved: 1|c.yaml:26:63"
             })
     void saysWhereAFaultIs(String from, String to, String place) {
         assertThat(WHOLE).contains(from);

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/terms/{term}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["start"];
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/proof/look": {
         parameters: {
             query?: never;
@@ -45,7 +61,39 @@ export interface paths {
         };
         get: operations["latest"];
         put?: never;
-        post: operations["start"];
+        post: operations["start_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put?: never;
+        post: operations["keep_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/cartridge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bring"];
         delete?: never;
         options?: never;
         head?: never;
@@ -61,7 +109,7 @@ export interface paths {
         };
         get: operations["versions"];
         put?: never;
-        post: operations["keep"];
+        post: operations["keep_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -212,6 +260,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put?: never;
+        post?: never;
+        delete: operations["takeOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}/cartridge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cartridge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/from-shell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["fromShell"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -299,7 +395,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one"];
+        get: operations["one_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -363,7 +459,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_1"];
+        get: operations["one_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -392,6 +488,82 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        StartAdjusted: {
+            versions: string;
+            key: string;
+            from: string;
+            due: {
+                [key: string]: string;
+            };
+        };
+        Start: {
+            key: string;
+            code: string;
+            kind: string;
+            says: string;
+            evidence: string[];
+            what: string;
+            fromKey: string | null;
+            units: components["schemas"]["StartUnit"][];
+            others: components["schemas"]["StartOther"][];
+            from: components["schemas"]["StartRuler"] | null;
+            to: components["schemas"]["StartRuler"] | null;
+            kept: components["schemas"]["StartKept"] | null;
+        };
+        StartItem: {
+            kind: string;
+            title: string;
+            text: string;
+            points: string;
+            was: string | null;
+            due: string | null;
+            notes: string[];
+        };
+        StartKept: {
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        StartOther: {
+            key: string;
+            code: string;
+            term: string;
+            evidence: string[];
+        };
+        StartPause: {
+            name: string;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+        };
+        StartRuler: {
+            code: string;
+            title: string;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string | null;
+            weeks: components["schemas"]["StartWeek"][];
+            breaks: components["schemas"]["StartPause"][];
+        };
+        StartUnit: {
+            title: string;
+            instruction: string;
+            /** Format: date */
+            first: string | null;
+            /** Format: date */
+            last: string | null;
+            items: components["schemas"]["StartItem"][];
+        };
+        StartWeek: {
+            /** Format: int32 */
+            number: number;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+        };
         ProofActionCount: {
             action: string;
             /** Format: int32 */
@@ -532,6 +704,54 @@ export interface components {
             reason: string;
             /** Format: date-time */
             settledAt: string | null;
+        };
+        TemplateDraft: {
+            id: string;
+            title: string;
+            instruction: string;
+            units: components["schemas"]["TemplateDraftUnitDraft"][];
+            weekTitle: string;
+            everyWeek: components["schemas"]["TemplateDraftItemDraft"][];
+            files: {
+                [key: string]: string;
+            };
+        };
+        TemplateDraftItemDraft: {
+            kind: string;
+            title: string;
+            text: string;
+            address: string;
+            points: string;
+            due: string;
+        };
+        TemplateDraftUnitDraft: {
+            title: string;
+            instruction: string;
+            items: components["schemas"]["TemplateDraftItemDraft"][];
+        };
+        TemplateKeep: {
+            draft: components["schemas"]["TemplateDraft"];
+            /** Format: int32 */
+            basedOn: number;
+            note: string;
+        };
+        TemplateAbout: {
+            id: string;
+            title: string;
+            /** Format: int32 */
+            number: number;
+            /** Format: date-time */
+            keptAt: string;
+            keptBy: string;
+            note: string;
+        };
+        TemplateView: {
+            about: components["schemas"]["TemplateAbout"];
+            draft: components["schemas"]["TemplateDraft"];
+        };
+        TemplateBrought: {
+            draft: components["schemas"]["TemplateDraft"];
+            leftOut: string[];
         };
         ConventionsKeep: {
             change: components["schemas"]["Change"];
@@ -794,6 +1014,58 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    start: {
+        parameters: {
+            query: {
+                versions: string;
+                key: string;
+                from?: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Start"];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAdjusted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Start"];
+                };
+            };
+        };
+    };
     look: {
         parameters: {
             query?: never;
@@ -864,7 +1136,7 @@ export interface operations {
             };
         };
     };
-    start: {
+    start_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -890,6 +1162,77 @@ export interface operations {
             };
         };
     };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateAbout"][];
+                };
+            };
+        };
+    };
+    keep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateView"];
+                };
+            };
+        };
+    };
+    bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateBrought"];
+                };
+            };
+        };
+    };
     versions: {
         parameters: {
             query?: never;
@@ -910,7 +1253,7 @@ export interface operations {
             };
         };
     };
-    keep: {
+    keep_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -1162,6 +1505,94 @@ export interface operations {
             };
         };
     };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateView"];
+                };
+            };
+        };
+    };
+    takeOut: {
+        parameters: {
+            query: {
+                basedOn: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    cartridge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    fromShell: {
+        parameters: {
+            query: {
+                key: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateBrought"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -1264,7 +1695,7 @@ export interface operations {
             };
         };
     };
-    one: {
+    one_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1356,7 +1787,7 @@ export interface operations {
             };
         };
     };
-    one_1: {
+    one_2: {
         parameters: {
             query?: never;
             header?: never;

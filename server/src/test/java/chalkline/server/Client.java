@@ -65,6 +65,21 @@ public final class Client {
         return send("GET", path, null, null);
     }
 
+    /** What a file holds that is served. */
+    public byte[] bytes(String path) {
+        try {
+            return http.send(
+                            HttpRequest.newBuilder(server.resolve(path)).build(),
+                            HttpResponse.BodyHandlers.ofByteArray())
+                    .body();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     public Answer post(String path, String json) {
         return send("POST", path, "application/json", json.getBytes(StandardCharsets.UTF_8));
     }

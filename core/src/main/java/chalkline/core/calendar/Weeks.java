@@ -3,6 +3,7 @@ package chalkline.core.calendar;
 import chalkline.core.arrivals.Section.Days;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.List;
@@ -57,6 +58,13 @@ public final class Weeks {
         return startOf(n).map(start -> start.isBefore(days.first()) ? days.first() : start);
     }
 
+    /** The last day of week {@code n} that lies in the session. */
+    public Optional<LocalDate> lastDayOf(int n) {
+        return startOf(n)
+                .map(start -> start.plusDays(6))
+                .map(end -> days.last().filter(end::isAfter).orElse(end));
+    }
+
     /** The given weekday of week {@code n}, also where it lies outside the session. */
     public Optional<LocalDate> dayOf(int n, DayOfWeek day) {
         return startOf(n).map(start -> start.with(TemporalAdjusters.nextOrSame(day)));
@@ -96,6 +104,20 @@ public final class Weeks {
 
     private boolean isWorkingDay(LocalDate day) {
         return day.getDayOfWeek().getValue() <= 5 && breaks.stream().noneMatch(pause -> pause.has(day));
+    }
+
+    /**
+     * The day on which so many weekly units from a first day have passed (common practice: 52 from 2022-10-10 end on
+     * 2023-10-09).
+     */
+    public static LocalDate endOf(LocalDate first, int units) {
+        return first.plusWeeks(units);
+    }
+
+    /** How many weekly units, the last one begun, lie from a first day to the day on which they are to have passed. */
+    public static int unitsTo(LocalDate first, LocalDate end) {
+        long days = ChronoUnit.DAYS.between(first, end);
+        return (int) Math.max(0, Math.floorDiv(days + 6, 7));
     }
 
     private LocalDate weekOf(LocalDate day) {

@@ -5,7 +5,7 @@ import com.ibm.icu.text.Normalizer2;
 import java.util.Map;
 
 /** Text in the letters that every system takes: accents off Latin letters, curly quotes and dashes straight. */
-final class Plain {
+public final class Plain {
     private static final Normalizer2 NFKD = Normalizer2.getNFKDInstance();
     private static final Normalizer2 NFC = Normalizer2.getNFCInstance();
 
@@ -71,7 +71,7 @@ final class Plain {
     }
 
     /** Plain, lower case, every run of other than a–z and 0–9 one hyphen, none at the ends. */
-    static String slug(String text) {
+    public static String slug(String text) {
         String plain = Text.caseless(of(text));
         StringBuilder out = new StringBuilder(plain.length());
         for (int i = 0; i < plain.length(); i++) {

@@ -1,5 +1,6 @@
 package chalkline.formats.oneroster;
 
+import chalkline.formats.BoundedStream;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import java.io.IOException;
@@ -82,7 +83,7 @@ final class Bundle implements AutoCloseable {
         Map<String, List<ZipEntry>> found = new HashMap<>();
         for (ZipEntry entry : Collections.list(zip.entries())) {
             String path = entry.getName().replace('\\', '/');
-            if (path.startsWith("/") || List.of(path.split("/")).contains("..")) {
+            if (BoundedStream.leadsOut(path)) {
                 bundle.close();
                 throw refused(name, "it holds a file whose name leads out of it: " + path);
             }
@@ -98,7 +99,7 @@ final class Bundle implements AutoCloseable {
         }
         long most = Math.min(MOST_BYTES, Math.max(SMALL, packed * MOST_TIMES_PACKED));
         found.forEach((file, entries) ->
-                bundle.files.put(file, () -> new Bounded(zip.getInputStream(entries.get(0)), most)));
+                bundle.files.put(file, () -> new BoundedStream(zip.getInputStream(entries.get(0)), most)));
         return bundle;
     }
 
@@ -122,37 +123,6 @@ final class Bundle implements AutoCloseable {
             throw e;
         } catch (Exception e) {
             throw new IOException(e);
-        }
-    }
-
-    /** Ends with an error where more comes out of a packed file than any list has. */
-    private static final class Bounded extends java.io.FilterInputStream {
-        private long left;
-
-        Bounded(InputStream in, long most) {
-            super(in);
-            left = most;
-        }
-
-        @Override
-        public int read() throws IOException {
-            int c = super.read();
-            count(c < 0 ? 0 : 1);
-            return c;
-        }
-
-        @Override
-        public int read(byte[] buffer, int offset, int length) throws IOException {
-            int n = super.read(buffer, offset, length);
-            count(Math.max(n, 0));
-            return n;
-        }
-
-        private void count(int n) throws IOException {
-            left -= n;
-            if (left < 0) {
-                throw new IOException("it unpacks to far more than it is packed to; such a file is not read");
-            }
         }
     }
 }

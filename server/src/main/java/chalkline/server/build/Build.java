@@ -47,6 +47,11 @@ class Build {
 
     protected Build() {}
 
+    /** The proof that it carries out. */
+    ProofKey proof() {
+        return new ProofKey(term, arrivalId, conventionsVersion, heldVersion);
+    }
+
     Build(ProofKey proof, int shells, String startedBy) {
         this.term = proof.term();
         this.arrivalId = proof.arrival();

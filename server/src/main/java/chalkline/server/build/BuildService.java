@@ -7,6 +7,8 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.outlines.StartService;
+import chalkline.server.outlines.Starts;
 import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
 import chalkline.server.people.Readers;
@@ -20,6 +22,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,6 +38,7 @@ public class BuildService {
     private final Builds builds;
     private final BuildSteps steps;
     private final ProofService proofs;
+    private final StartService starts;
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -43,6 +48,7 @@ public class BuildService {
             Builds builds,
             BuildSteps steps,
             ProofService proofs,
+            StartService starts,
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people,
@@ -50,6 +56,7 @@ public class BuildService {
         this.builds = builds;
         this.steps = steps;
         this.proofs = proofs;
+        this.starts = starts;
         this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
@@ -85,8 +92,10 @@ public class BuildService {
         if (rows.isEmpty()) {
             throw new Refusal("There is nothing to build: every shell stands as it should, or has a stop.");
         }
+        Starts from = starts.of(proof);
+        refuseMissingTemplates(rows, from);
         Build build = builds.saveAndFlush(new Build(proof, rows.size(), PeopleService.currentLogin()));
-        List<PlannedStep> planned = Plan.of(proof.term(), rows);
+        List<PlannedStep> planned = Plan.of(proof.term(), rows, from);
         List<BuildStep> frozen = new ArrayList<>(planned.size());
         for (int i = 0; i < planned.size(); i++) {
             PlannedStep step = planned.get(i);
@@ -96,6 +105,23 @@ public class BuildService {
         ledger.write("build started", proof.term(), Map.of("build", build.id(), "shells", rows.size()));
         schedule(build);
         return view(build);
+    }
+
+    private static void refuseMissingTemplates(List<ProofRow> rows, Starts from) {
+        Map<String, Integer> missing = new TreeMap<>();
+        for (ProofRow row : rows) {
+            if (row.action() == Action.BUILD && from.of(row) instanceof Starts.Start.Missing no) {
+                missing.merge(no.template(), 1, Integer::sum);
+            }
+        }
+        if (!missing.isEmpty()) {
+            throw new Refusal("Nothing was built. There is no template "
+                    + missing.entrySet().stream()
+                            .map(entry -> "“" + entry.getKey() + "”, from which " + entry.getValue()
+                                    + (entry.getValue() == 1 ? " shell is" : " shells are") + " to start")
+                            .collect(Collectors.joining("; "))
+                    + ". Keep one under that name, or change the layer that names it.");
+        }
     }
 
     /** Tries again what failed. */
@@ -169,7 +195,7 @@ public class BuildService {
     }
 
     private BuildViews.Build view(Build build) {
-        Map<String, int[]> departments = new java.util.TreeMap<>();
+        Map<String, int[]> departments = new TreeMap<>();
         int done = 0;
         int failed = 0;
         for (BuildSteps.ShellCount shell : steps.countByShell(build.id())) {

@@ -1,15 +1,20 @@
 package chalkline.server.build;
 
+import chalkline.server.frame.NotFound;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.LmsUnavailable;
+import chalkline.server.outlines.StartService;
+import chalkline.server.proof.ProofKey;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -41,6 +46,7 @@ class CarryOut {
     private final Builds builds;
     private final BuildSteps steps;
     private final Lms lms;
+    private final StartService starts;
     private final HeldService held;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
@@ -50,6 +56,7 @@ class CarryOut {
             Builds builds,
             BuildSteps steps,
             Lms lms,
+            StartService starts,
             HeldService held,
             LedgerService ledger,
             TransactionTemplate transaction,
@@ -57,6 +64,7 @@ class CarryOut {
         this.builds = builds;
         this.steps = steps;
         this.lms = lms;
+        this.starts = starts;
         this.held = held;
         this.ledger = ledger;
         this.transaction = transaction;
@@ -123,6 +131,8 @@ class CarryOut {
             case CLOSE -> call(batch, Lms.Key.class, once, lms::close);
             case RENAME -> call(batch, Lms.Rename.class, once, lms::rename);
             case SHELL -> call(batch, Lms.ShellPut.class, once, lms::putShells);
+            case TEMPLATE -> call(batch, Lms.TemplatePut.class, once, lms::putTemplates);
+            case OUTLINE -> outlines(id, batch, once);
             case COPY -> call(batch, Lms.Copy.class, once, lms::copyTemplates);
             case SECTIONS -> call(batch, Lms.SectionsPut.class, once, lms::putSections);
             case PEOPLE -> people(batch, once);
@@ -136,6 +146,37 @@ class CarryOut {
                 batch.stream()
                         .map(step -> json.readValue(step.payload(), payload))
                         .toList());
+    }
+
+    /** Content goes in when copies have been carried out, which would else write over it. */
+    private List<Lms.Answer> outlines(long id, List<BuildStep> batch, String once) {
+        while (askAboutCopies(id, Limit.unlimited())) {
+            pause();
+        }
+        ProofKey proof = builds.findById(id).orElseThrow().proof();
+        List<Lms.OutlinePut> puts = new ArrayList<>();
+        List<Lms.Answer> answers = new ArrayList<>();
+        for (BuildStep step : batch) {
+            Plan.Content content = json.readValue(step.payload(), Plan.Content.class);
+            try {
+                puts.add(new Lms.OutlinePut(content.key(), units(proof, content)));
+                answers.add(null);
+            } catch (NotFound e) {
+                answers.add(new Lms.Answer(false, "shell-missing", e.getMessage(), null));
+            }
+        }
+        // what an earlier shell holds may change between two calls, and then the second must not pass for the first
+        Iterator<Lms.Answer> given = puts.isEmpty()
+                ? Collections.emptyIterator()
+                : lms.putOutlines(once + "-" + Integer.toHexString(puts.hashCode()), puts)
+                        .iterator();
+        answers.replaceAll(answer -> answer == null ? given.next() : answer);
+        return answers;
+    }
+
+    private List<Lms.OutlineUnit> units(ProofKey proof, Plan.Content content) {
+        List<Lms.OutlineUnit> units = content.units();
+        return units != null ? units : starts.carried(proof, content.key(), String.valueOf(content.from()));
     }
 
     private List<Lms.Answer> people(List<BuildStep> batch, String once) {

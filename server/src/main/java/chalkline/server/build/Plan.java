@@ -4,9 +4,13 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
+import chalkline.core.templates.Template;
 import chalkline.server.lms.Lms;
+import chalkline.server.outlines.Starts;
+import chalkline.server.outlines.Units;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -16,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Turns rows of a proof into the steps of a build: first the categories, then what is closed and what gives its code
@@ -43,20 +48,23 @@ final class Plan {
             .thenComparing(ProofRow::key, Text.BY_CODE_POINT);
 
     private final String term;
+    private final Starts starts;
     private final List<PlannedStep> steps = new ArrayList<>();
 
-    private Plan(String term) {
+    private Plan(String term, Starts starts) {
         this.term = term;
+        this.starts = starts;
     }
 
     /** The steps for these rows; rows that are stopped or kept give none. */
-    static List<PlannedStep> of(String term, List<ProofRow> rows) {
-        Plan plan = new Plan(term);
+    static List<PlannedStep> of(String term, List<ProofRow> rows, Starts starts) {
+        Plan plan = new Plan(term, starts);
         List<ProofRow> put = rows.stream()
                 .filter(row -> row.action() == Action.BUILD || row.action() == Action.CHANGE)
                 .sorted(BY_DEPARTMENT)
                 .toList();
         plan.categories(put);
+        plan.templates(put);
         rows.stream().filter(row -> row.action() == Action.CLOSE).forEach(plan::close);
         plan.makeWay(put);
         for (int from = 0; from < put.size(); from += BATCH) {
@@ -80,6 +88,19 @@ final class Plan {
             String joined = String.join(" / ", path);
             steps.add(new PlannedStep("", "", "", Verb.CATEGORY, "place " + joined, new Lms.CategoryPut(path)));
         }
+    }
+
+    /** The templates that new shells start from, as they stand here now. */
+    private void templates(List<ProofRow> put) {
+        Map<String, Template> used = new TreeMap<>();
+        for (ProofRow row : put) {
+            if (row.action() == Action.BUILD && starts.of(row) instanceof Starts.Start.FromTemplate from) {
+                used.put(from.template().id(), from.template());
+            }
+        }
+        used.values()
+                .forEach(template -> steps.add(new PlannedStep(
+                        "", "", "", Verb.TEMPLATE, "template " + template.title(), Units.of(template))));
     }
 
     private void close(ProofRow row) {
@@ -113,14 +134,10 @@ final class Plan {
 
     private void shells(List<ProofRow> rows) {
         rows.forEach(row -> add(row, Verb.SHELL, "shell " + row.code(), put(row)));
-        for (ProofRow row : rows) {
-            String template = row.value(Setting.TEMPLATE);
-            boolean copies = row.action() == Action.BUILD
-                    && !Set.of("none", "previous", "").contains(template);
-            if (copies) {
-                add(row, Verb.COPY, "outline from " + template, new Lms.Copy(row.key(), template));
-            }
-        }
+        List<ProofRow> fresh =
+                rows.stream().filter(row -> row.action() == Action.BUILD).toList();
+        fresh.forEach(this::copy);
+        fresh.forEach(this::outline);
         rows.forEach(row -> add(
                 row,
                 Verb.SECTIONS,
@@ -128,6 +145,47 @@ final class Plan {
                 new Lms.SectionsPut(row.key(), row.lead(), row.sections())));
         rows.forEach(row -> add(row, Verb.PEOPLE, people(row), desired(row)));
     }
+
+    private void copy(ProofRow row) {
+        Starts.Start start = starts.of(row);
+        String what = row.value(Setting.COPY);
+        if (start instanceof Starts.Start.FromTemplate from) {
+            String id = from.template().id();
+            add(row, Verb.COPY, what + " from " + id, new Lms.Copy(row.key(), id, null, what));
+        } else if (start instanceof Starts.Start.FromEarlier from) {
+            HeldShell earlier = from.found().shell();
+            add(row, Verb.COPY, what + " from " + earlier.code(), new Lms.Copy(row.key(), null, earlier.key(), what));
+        }
+    }
+
+    /** What a copy cannot give: the dates of this term, and a unit for each of its weeks. */
+    private void outline(ProofRow row) {
+        if (row.value(Setting.COPY).equals("settings")) {
+            return;
+        }
+        Starts.Start start = starts.of(row);
+        if (start instanceof Starts.Start.FromTemplate from && Units.isPlaced(from.template())) {
+            add(row, Verb.OUTLINE, "weeks and dates", new Content(row.key(), Units.of(from.outline()), null));
+        } else if (start instanceof Starts.Start.FromEarlier from) {
+            String earlier = from.found().shell().key();
+            add(
+                    row,
+                    Verb.OUTLINE,
+                    from.kept().isPresent() ? "dates as kept" : "dates carried forward",
+                    new Content(row.key(), from.kept().orElse(null), earlier));
+        }
+    }
+
+    /**
+     * The content of a shell.
+     *
+     * @param units what it is; null where it is carried forward from an earlier shell when the step is carried out
+     * @param from the key of the earlier shell; null where there is none
+     */
+    record Content(
+            String key,
+            @Nullable List<Lms.OutlineUnit> units,
+            @Nullable String from) {}
 
     private static String people(ProofRow row) {
         int instructors = row.instructors().size();

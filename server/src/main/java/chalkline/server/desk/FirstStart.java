@@ -7,31 +7,47 @@ import chalkline.server.ChalkLineSettings;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.people.Role;
+import chalkline.server.templates.TemplateDraft;
+import chalkline.server.templates.TemplateService;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.ZoneId;
 import java.util.Base64;
+import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Gives an empty database someone who can sign in, and conventions to begin with. */
 @Component
 class FirstStart implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(FirstStart.class);
 
+    private static final TypeReference<List<TemplateDraft>> TEMPLATES = new TypeReference<>() {};
+
     private final ChalkLineSettings settings;
     private final PeopleService people;
     private final ConventionsService conventions;
+    private final TemplateService templates;
+    private final JsonMapper json;
 
-    FirstStart(ChalkLineSettings settings, PeopleService people, ConventionsService conventions) {
+    FirstStart(
+            ChalkLineSettings settings,
+            PeopleService people,
+            ConventionsService conventions,
+            TemplateService templates,
+            JsonMapper json) {
         this.settings = settings;
         this.people = people;
         this.conventions = conventions;
+        this.templates = templates;
+        this.json = json;
     }
 
     @Override
@@ -40,6 +56,9 @@ class FirstStart implements ApplicationRunner {
             people.add("abara", "N. Abara", "chalk", Role.ADMINISTRATOR);
             people.add("quill", "T. Quill", "chalk", Role.AUDITOR);
             conventions.keepFirst(file("demo/conventions.yaml"), "The demo's own");
+            templates.keepFirst(
+                    json.readValue(new ClassPathResource("demo/templates.json").getInputStream(), TEMPLATES),
+                    "The demo's own");
         } else if (people.isNobodyThere()) {
             byte[] random = new byte[12];
             new SecureRandom().nextBytes(random);

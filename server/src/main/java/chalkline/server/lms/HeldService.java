@@ -8,6 +8,7 @@ import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,8 +28,11 @@ public class HeldService {
     private final HeldVersions versions;
     private final SessionFactory sessions;
     private final JsonMapper json;
-    private final LoadingCache<Integer, List<HeldShell>> shells =
+    private final LoadingCache<Integer, Seen> seen =
             Caffeine.newBuilder().maximumSize(3).build(this::read);
+
+    /** @param instructors sourcedIds of those who teach in a shell, by its key, where the LMS says so */
+    private record Seen(List<HeldShell> shells, Map<String, List<String>> instructors) {}
 
     HeldService(Lms lms, HeldVersions versions, EntityManagerFactory factory, JsonMapper json) {
         this.lms = lms;
@@ -49,7 +53,12 @@ public class HeldService {
 
     /** The shells of a version, of all terms. */
     public List<HeldShell> shells(int version) {
-        return shells.get(version);
+        return seen.get(version).shells();
+    }
+
+    /** Who teaches in the shells of a version, by their keys; shells of which the LMS does not say so are left out. */
+    public Map<String, List<String>> instructors(int version) {
+        return seen.get(version).instructors();
     }
 
     /** Looks at what changed in the LMS since the last look, and keeps it. */
@@ -63,7 +72,7 @@ public class HeldService {
         try {
             write(new HeldVersion(number, changes.mark()), changes.shells());
         } catch (ConstraintViolationException anotherLookedAtTheSameTime) {
-            shells.invalidate(number);
+            seen.invalidate(number);
         }
     }
 
@@ -76,9 +85,10 @@ public class HeldService {
         });
     }
 
-    private List<HeldShell> read(int version) {
+    private Seen read(int version) {
         try (StatelessSession session = sessions.openStatelessSession()) {
             List<HeldShell> held = new ArrayList<>();
+            Map<String, List<String>> instructors = new HashMap<>();
             for (HeldRow row : session.createSelectionQuery("""
                             from HeldRow h where h.seen.version = (
                               select max(o.seen.version) from HeldRow o
@@ -86,9 +96,13 @@ public class HeldService {
                             order by h.seen.shellId""", HeldRow.class)
                     .setParameter("version", version)
                     .getResultList()) {
-                held.add(toCore(json.readValue(row.content(), Lms.StandingShell.class)));
+                Lms.StandingShell shell = json.readValue(row.content(), Lms.StandingShell.class);
+                held.add(toCore(shell));
+                if (shell.instructors() != null) {
+                    instructors.put(shell.key(), shell.instructors());
+                }
             }
-            return held;
+            return new Seen(held, instructors);
         }
     }
 

@@ -1,5 +1,7 @@
 package chalkline.server.lms;
 
+import chalkline.server.frame.NotFound;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -16,6 +18,16 @@ public interface Lms {
 
     /** Who is in a shell now. */
     List<Member> people(String key);
+
+    /**
+     * What a shell contains.
+     *
+     * @throws NotFound where there is no such shell
+     */
+    List<OutlineUnit> outline(String key);
+
+    /** Makes or changes templates: areas that only administrators and designers enter and that nobody is enrolled in. */
+    List<Answer> putTemplates(String once, List<TemplatePut> templates);
 
     /** Makes categories, each by its levels from the top; those that are there stay. */
     List<Answer> putCategories(String once, List<CategoryPut> categories);
@@ -35,8 +47,11 @@ public interface Lms {
     /** Closes shells to students and keeps them. */
     List<Answer> close(String once, List<Key> shells);
 
-    /** Starts to copy templates into shells; each answer names a job to ask about. */
+    /** Starts to copy templates or other shells into shells; each answer names a job to ask about. */
     List<Answer> copyTemplates(String once, List<Copy> copies);
+
+    /** Puts the content of shells in order and gives it its dates; materials of items that stay are kept. */
+    List<Answer> putOutlines(String once, List<OutlinePut> outlines);
 
     /** Whether a copy has been carried out. */
     boolean isCopied(long job);
@@ -80,7 +95,41 @@ public interface Lms {
 
     record PeopleChange(String key, List<Member> add, List<Member> remove) {}
 
-    record Copy(String key, String template) {}
+    /**
+     * What a shell starts from.
+     *
+     * @param template the template to copy; null where it is another shell
+     * @param from the key of the shell to copy; null where it is a template
+     * @param what {@code outline}, {@code everything} (materials too) or {@code settings}; never people or their work
+     */
+    record Copy(
+            String key, @Nullable String template, @Nullable String from, String what) {}
+
+    record TemplatePut(String id, String title, String instruction, List<OutlineUnit> units) {}
+
+    record OutlinePut(String key, List<OutlineUnit> units) {}
+
+    /** A unit of an outline; its first and last day as ISO 8601 where it has them. */
+    record OutlineUnit(
+            String title,
+            @Nullable String instruction,
+            @Nullable String first,
+            @Nullable String last,
+            List<OutlineItem> items) {}
+
+    /**
+     * An item of an outline.
+     *
+     * @param kind page, file, link, assignment, quiz, discussion or announcement
+     * @param due as ISO 8601 with offset; null without a date
+     */
+    record OutlineItem(
+            String kind,
+            String title,
+            @Nullable String text,
+            @Nullable String address,
+            @Nullable BigDecimal points,
+            @Nullable String due) {}
 
     record Key(String key) {}
 
@@ -100,5 +149,6 @@ public interface Lms {
             boolean activity,
             @Nullable String lead,
             @Nullable List<String> sections,
-            Map<String, String> settings) {}
+            Map<String, String> settings,
+            @Nullable List<String> instructors) {}
 }

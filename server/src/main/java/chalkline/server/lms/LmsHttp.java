@@ -1,6 +1,7 @@
 package chalkline.server.lms;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.NotFound;
 import io.github.resilience4j.circuitbreaker.CallNotPermittedException;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
 import io.github.resilience4j.circuitbreaker.CircuitBreakerConfig;
@@ -35,6 +36,7 @@ class LmsHttp implements Lms {
     private static final ParameterizedTypeReference<Page> PAGE = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<Answers> ANSWERS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<List<Member>> MEMBERS = new ParameterizedTypeReference<>() {};
+    private static final ParameterizedTypeReference<List<OutlineUnit>> UNITS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<Job> JOB = new ParameterizedTypeReference<>() {};
     private static final int PAGE_SIZE = 200;
     private static final int ATTEMPTS = 5;
@@ -113,6 +115,26 @@ class LmsHttp implements Lms {
     @Override
     public List<Member> people(String key) {
         return call(() -> http.get().uri("/shells/{key}/people", key).retrieve().body(MEMBERS));
+    }
+
+    @Override
+    public List<OutlineUnit> outline(String key) {
+        try {
+            return call(() ->
+                    http.get().uri("/shells/{key}/outline", key).retrieve().body(UNITS));
+        } catch (HttpClientErrorException.NotFound e) {
+            throw new NotFound("The LMS no longer holds the shell " + key + ".");
+        }
+    }
+
+    @Override
+    public List<Answer> putTemplates(String once, List<TemplatePut> templates) {
+        return send(HttpMethod.PUT, "/templates", once, templates);
+    }
+
+    @Override
+    public List<Answer> putOutlines(String once, List<OutlinePut> outlines) {
+        return send(HttpMethod.PUT, "/outlines", once, outlines);
     }
 
     @Override

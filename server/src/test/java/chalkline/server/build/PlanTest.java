@@ -12,7 +12,10 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
+import chalkline.core.templates.EarlierShells;
+import chalkline.core.templates.Outlines;
 import chalkline.server.lms.Lms;
+import chalkline.server.outlines.Starts;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
@@ -78,7 +81,9 @@ class PlanTest {
 
     private static List<PlannedStep> plan(RegistrarList list, HeldShell... held) {
         Conventions conventions = Conventions.in(ZoneId.of("America/Halifax"));
-        return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows());
+        Starts nothing =
+                new Starts(Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of());
+        return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows(), nothing);
     }
 
     private static List<String> verbs(List<PlannedStep> steps) {

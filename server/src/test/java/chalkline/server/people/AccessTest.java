@@ -20,6 +20,10 @@ class AccessTest {
     private static final String KEEP =
             "{\"change\":{\"basedOn\":0,\"stack\":{\"layers\":[],\"about\":0}},\"note\":\"\"}";
 
+    private static final String TEMPLATE = """
+            {"draft":{"id":"x","title":"X","instruction":"","units":[],"weekTitle":"","everyWeek":[],"files":{}},
+             "basedOn":0,"note":""}""";
+
     private record Route(String method, String path, boolean changes, String body) {}
 
     private static final List<Route> ROUTES = List.of(
@@ -44,6 +48,19 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/proof/rows", false, ""),
             new Route("GET", "/api/terms/{term}/proof/shell", false, ""),
             new Route("POST", "/api/terms/{term}/proof/look", true, ""),
+            new Route("GET", "/api/terms/{term}/start", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/start",
+                    true,
+                    "{\"versions\":\"1.1.2\",\"key\":\"s:cl-27SP-1\",\"from\":\"s:cl-27SP-1\",\"due\":{}}"),
+            new Route("GET", "/api/templates", false, ""),
+            new Route("GET", "/api/templates/{id}", false, ""),
+            new Route("POST", "/api/templates", true, TEMPLATE),
+            new Route("DELETE", "/api/templates/{id}", true, ""),
+            new Route("POST", "/api/templates/cartridge", true, "upload"),
+            new Route("GET", "/api/templates/from-shell", false, ""),
+            new Route("GET", "/api/templates/{id}/cartridge", false, ""),
             new Route("GET", "/api/terms/{term}/builds", false, ""),
             new Route("POST", "/api/terms/{term}/builds", true, "{\"versions\":\"1.1.1\",\"keys\":[]}"),
             new Route("GET", "/api/builds/{id}", false, ""),
@@ -110,6 +127,13 @@ class AccessTest {
         Client client = CLIENTS.get(login);
         String path =
                 route.path().replace("{term}", "27SP").replace("{id}", "1").replace("{number}", "1");
+        if (route.path().startsWith("/api/templates/{id}")) {
+            path = route.path().replace("{id}", "tpl-seminar") + (route.method().equals("DELETE") ? "?basedOn=9" : "");
+        }
+        if (path.endsWith("/from-shell")
+                || (path.endsWith("/start") && route.method().equals("GET"))) {
+            path += "?versions=1.1.1&key=s:cl-27SP-1";
+        }
         if (path.endsWith("/rows") || path.endsWith("/shell")) {
             path += "?versions=1.1.1&key=s:cl-27SP-1";
         }
@@ -122,7 +146,11 @@ class AccessTest {
         if (route.body().equals("upload")) {
             return client.upload(path, "x.zip", new byte[] {1});
         }
-        return route.method().equals("GET") ? client.get(path) : client.post(path, route.body());
+        return switch (route.method()) {
+            case "GET" -> client.get(path);
+            case "DELETE" -> client.delete(path);
+            default -> client.post(path, route.body());
+        };
     }
 
     @Test

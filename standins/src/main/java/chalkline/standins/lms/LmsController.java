@@ -27,13 +27,15 @@ public class LmsController {
 
     private final Shelves shelves;
     private final Shells shells;
+    private final Outlines outlines;
     private final Copies copies;
     private final Answered answered;
     private final Gate gate;
 
-    LmsController(Shelves shelves, Shells shells, Copies copies, Answered answered, Gate gate) {
+    LmsController(Shelves shelves, Shells shells, Outlines outlines, Copies copies, Answered answered, Gate gate) {
         this.shelves = shelves;
         this.shells = shells;
+        this.outlines = outlines;
         this.copies = copies;
         this.answered = answered;
         this.gate = gate;
@@ -96,6 +98,22 @@ public class LmsController {
     @PostMapping("/copies")
     Wire.Answers copy(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Copy> batch) {
         return answer(key, batch, item -> Wire.Answer.started(copies.start(item)));
+    }
+
+    @GetMapping("/shells/{key}/outline")
+    List<Wire.Unit> outline(@PathVariable String key) {
+        shells.standing(key);
+        return outlines.of(key);
+    }
+
+    @PutMapping("/templates")
+    Wire.Answers putTemplates(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.TemplatePut> batch) {
+        return each(key, batch, outlines::putTemplate);
+    }
+
+    @PutMapping("/outlines")
+    Wire.Answers putOutlines(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.OutlinePut> batch) {
+        return each(key, batch, outlines::put);
     }
 
     @GetMapping("/copies/{job}")

@@ -2,34 +2,33 @@ package chalkline.standins.lms;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Plain pages that show what stands in the LMS: the category tree with counts, and one shell. */
 @Controller
 public class LmsPages {
-    private static final TypeReference<List<Map<String, Object>>> UNITS = new TypeReference<>() {};
-
     private final Shelves shelves;
     private final Shells shells;
-    private final JsonMapper json;
+    private final Outlines outlines;
 
-    LmsPages(Shelves shelves, Shells shells, JsonMapper json) {
+    LmsPages(Shelves shelves, Shells shells, Outlines outlines) {
         this.shelves = shelves;
         this.shells = shells;
-        this.json = json;
+        this.outlines = outlines;
     }
 
     record Branch(String name, String path, int indent, int shells, boolean locked, boolean here) {}
 
     record Setting(String name, String value) {}
+
+    record ShownUnit(String title, String days, List<ShownItem> items) {}
+
+    record ShownItem(String title, String about) {}
 
     @GetMapping("/lms")
     String tree(@RequestParam(defaultValue = "") String category, Model model) {
@@ -68,10 +67,32 @@ public class LmsPages {
         model.addAttribute("path", String.join(Shelves.SEPARATOR, shell.category()));
         model.addAttribute("state", shell.closed() ? "closed" : shell.open() ? "open to students" : "shut to students");
         model.addAttribute("settings", settings);
-        model.addAttribute("outline", json.readValue(shells.outline(key), UNITS));
+        model.addAttribute(
+                "outline", outlines.of(key).stream().map(LmsPages::shown).toList());
         model.addAttribute("people", people);
         model.addAttribute("count", people.size());
         return "shell";
+    }
+
+    private static ShownUnit shown(Wire.Unit unit) {
+        return new ShownUnit(
+                unit.title(),
+                unit.first() == null ? "" : unit.first() + " to " + unit.last(),
+                unit.items().stream().map(LmsPages::shown).toList());
+    }
+
+    private static ShownItem shown(Wire.Item item) {
+        StringBuilder about = new StringBuilder(item.kind());
+        if (item.points() != null) {
+            about.append(", ").append(item.points().toPlainString()).append(" points");
+        }
+        if (item.due() != null) {
+            about.append(", due ").append(item.due());
+        }
+        if (item.size() != null) {
+            about.append(", ").append(item.size()).append(" bytes");
+        }
+        return new ShownItem(item.title(), about.toString());
     }
 
     private static boolean startsWith(List<String> path, List<String> above) {

@@ -25,7 +25,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Fills an empty LMS: an account for everyone, the templates, and the shells of the two terms before. */
+/** Fills an empty LMS: an account for everyone, and the shells of the two terms before. */
 @Component
 class LmsSeed implements ApplicationRunner {
     private static final int BATCH = 1000;
@@ -51,7 +51,7 @@ class LmsSeed implements ApplicationRunner {
             return;
         }
         accounts(campus.list());
-        templates();
+        shelves.put(List.of("Templates"));
         for (RegistrarList list : campus.earlier()) {
             shellsOf(list);
         }
@@ -65,19 +65,11 @@ class LmsSeed implements ApplicationRunner {
         insert("insert into account (user_id, name) values (?, ?)", rows);
     }
 
-    private void templates() {
-        shelves.put(List.of("Templates"));
-        for (Templates.Template template : Templates.ALL) {
-            db.sql("insert into template (id, title, outline) values (?, ?, ?)")
-                    .params(template.id(), template.title(), json.writeValueAsString(template.outline()))
-                    .update();
-        }
-    }
-
     private void shellsOf(RegistrarList list) {
         Session term = list.term(termOf(list)).orElseThrow();
         Set<String> codes = new HashSet<>();
         Map<String, String> categories = new LinkedHashMap<>();
+        Map<String, String> contents = new HashMap<>();
         List<Object[]> rows = new ArrayList<>();
         for (Section section : Sections.ofTerm(list, term)) {
             String category = categories.computeIfAbsent(section.department().id(), id -> put(section, term));
@@ -99,13 +91,16 @@ class LmsSeed implements ApplicationRunner {
                 term.end().orElseThrow() + "T23:59:00+00:00",
                 section.id(),
                 json.writeValueAsString(List.of(section.id())),
-                !section.students().isEmpty()
+                !section.students().isEmpty(),
+                contents.computeIfAbsent(
+                        section.days() + section.course().title(),
+                        same -> json.writeValueAsString(EarlierContent.of(section)))
             });
         }
         insert(
                 "insert into shell (shell_key, term, code, code_folded, title, category, opens, closes, open, lead,"
                         + " sections, activity, settings, outline, mark)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, true, ?, ?, ?, '{}', '[]', 0)",
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, true, ?, ?, ?, '{\"gradeScale\":\"letters\"}', ?, 0)",
                 rows);
         db.sql("update mark set last = last + 1").update();
         db.sql("update shell set mark = (select last from mark) where mark = 0").update();

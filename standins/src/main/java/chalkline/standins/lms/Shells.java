@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -23,6 +24,10 @@ import tools.jackson.databind.json.JsonMapper;
 class Shells {
     private static final TypeReference<TreeMap<String, String>> SETTINGS = new TypeReference<>() {};
     private static final TypeReference<List<String>> TEXTS = new TypeReference<>() {};
+
+    private static final String SELECT = "select s.*, (select group_concat(distinct m.user_id order by m.user_id"
+            + " separator ' ') from member m where m.shell_id = s.id and m.role = 'instructor') as instructors"
+            + " from shell s";
 
     private final JdbcClient db;
     private final JsonMapper json;
@@ -134,6 +139,12 @@ class Shells {
         if (!unknown.isEmpty()) {
             throw new Refused("person-unknown", "These people have no account: " + String.join(", ", unknown) + ".");
         }
+        if (change.add().stream().anyMatch(Shells::teaches)
+                || change.remove().stream().anyMatch(Shells::teaches)) {
+            db.sql("update shell set mark = ? where id = ?")
+                    .params(nextMark(), shell.id())
+                    .update();
+        }
         for (Wire.Person person : change.remove()) {
             db.sql("delete from member where shell_id = ? and user_id = ? and role = ? and section = ?")
                     .params(shell.id(), person.user(), person.role(), person.section())
@@ -144,6 +155,10 @@ class Shells {
                     .params(shell.id(), person.user(), person.role(), person.section())
                     .update();
         }
+    }
+
+    private static boolean teaches(Wire.Person person) {
+        return person.role().equals("instructor");
     }
 
     void close(String key) {
@@ -161,9 +176,12 @@ class Shells {
                 .update();
     }
 
-    void putOutline(String key, String outline) {
-        db.sql("update shell set outline = ?, mark = ? where shell_key = ?")
-                .params(outline, nextMark(), key)
+    /** Settings that the shell does not have yet; those that it has stay. */
+    void addSettings(String key, Map<String, String> more) {
+        Map<String, String> settings = new TreeMap<>(more);
+        settings.putAll(standing(key).settings());
+        db.sql("update shell set settings = ?, mark = ? where shell_key = ?")
+                .params(json.writeValueAsString(settings), nextMark(), key)
                 .update();
     }
 
@@ -172,14 +190,14 @@ class Shells {
     }
 
     Optional<Wire.Shell> find(String key) {
-        return db.sql("select * from shell where shell_key = ?")
+        return db.sql(SELECT + " where shell_key = ?")
                 .param(key)
                 .query(this::shell)
                 .optional();
     }
 
     List<Wire.Shell> in(String category) {
-        return db.sql("select * from shell where category = ? order by code")
+        return db.sql(SELECT + " where category = ? order by code")
                 .param(category)
                 .query(this::shell)
                 .list();
@@ -187,7 +205,7 @@ class Shells {
 
     /** Shells changed after a mark, in the order of their ids. */
     List<Wire.Shell> changedSince(long mark, long afterId, int limit) {
-        return db.sql("select * from shell where mark > ? and id > ? order by id limit ?")
+        return db.sql(SELECT + " where mark > ? and id > ? order by id limit ?")
                 .params(mark, afterId, limit)
                 .query(this::shell)
                 .list();
@@ -202,20 +220,17 @@ class Shells {
                 .list();
     }
 
-    String outline(String key) {
-        return db.sql("select outline from shell where shell_key = ?")
-                .param(key)
-                .query(String.class)
-                .single();
-    }
-
     long mark() {
         return db.sql("select last from mark").query(Long.class).single();
     }
 
-    private long nextMark() {
+    long nextMark() {
         db.sql("update mark set last = last_insert_id(last + 1)").update();
         return db.sql("select last_insert_id()").query(Long.class).single();
+    }
+
+    private static List<String> instructors(@Nullable String joined) {
+        return joined == null ? List.of() : List.of(joined.split(" "));
     }
 
     private Wire.Shell shell(ResultSet row, int n) throws SQLException {
@@ -236,6 +251,7 @@ class Shells {
                 row.getString("lead"),
                 sections == null ? null : json.readValue(sections, TEXTS),
                 json.readValue(row.getString("settings"), SETTINGS),
+                instructors(row.getString("instructors")),
                 row.getLong("mark"));
     }
 }

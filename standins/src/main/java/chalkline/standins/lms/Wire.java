@@ -1,5 +1,6 @@
 package chalkline.standins.lms;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -60,7 +61,33 @@ final class Wire {
 
     record PeopleChange(String key, List<Person> add, List<Person> remove) {}
 
-    record Copy(String key, String template) {}
+    /** What a shell is filled from: a template or another shell; {@code what} is outline, everything or settings. */
+    record Copy(
+            String key,
+            @Nullable String template,
+            @Nullable String from,
+            @Nullable String what) {}
+
+    record TemplatePut(String id, String title, @Nullable String instruction, List<Unit> units) {}
+
+    record OutlinePut(String key, List<Unit> units) {}
+
+    record Unit(
+            String title,
+            @Nullable String instruction,
+            @Nullable String first,
+            @Nullable String last,
+            List<Item> items) {}
+
+    /** An item of an outline; {@code size} counts the bytes of its materials, which only the LMS has. */
+    record Item(
+            String kind,
+            String title,
+            @Nullable String text,
+            @Nullable String address,
+            @Nullable BigDecimal points,
+            @Nullable String due,
+            @Nullable Long size) {}
 
     record Key(String key) {}
 
@@ -86,6 +113,7 @@ final class Wire {
             @Nullable String lead,
             @Nullable List<String> sections,
             Map<String, String> settings,
+            List<String> instructors,
             long mark) {}
 
     /**

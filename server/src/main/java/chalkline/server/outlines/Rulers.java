@@ -1,0 +1,101 @@
+package chalkline.server.outlines;
+
+import chalkline.core.templates.Outline;
+import chalkline.server.lms.Lms;
+import chalkline.server.templates.TermCalendar;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Turns calendars and outlines into what is shown of them. */
+final class Rulers {
+    private Rulers() {}
+
+    /** A session as a ruler of numbered weeks and breaks. */
+    static StartViews.Ruler of(TermCalendar calendar) {
+        List<StartViews.Week> numbered = new ArrayList<>();
+        int count = calendar.weeks().count().orElse(0);
+        for (int n = 1; n <= count; n++) {
+            LocalDate first = calendar.weeks().firstDayOf(n).orElseThrow();
+            LocalDate last = calendar.weeks().lastDayOf(n).orElseThrow();
+            numbered.add(new StartViews.Week(n, first, last));
+        }
+        LocalDate start = calendar.days().first();
+        LocalDate end = calendar.days().last().orElse(LocalDate.MAX);
+        return new StartViews.Ruler(
+                calendar.code(),
+                calendar.title(),
+                start,
+                calendar.days().last().orElse(null),
+                numbered,
+                calendar.breaks().stream()
+                        .filter(pause ->
+                                !pause.to().isBefore(start) && !pause.from().isAfter(end))
+                        .map(pause -> new StartViews.Pause(pause.name(), pause.from(), pause.to()))
+                        .toList());
+    }
+
+    static List<StartViews.Unit> views(Outline outline) {
+        return outline.units().stream()
+                .map(unit -> new StartViews.Unit(
+                        unit.title(),
+                        unit.instruction(),
+                        unit.first().orElse(null),
+                        unit.last().orElse(null),
+                        unit.items().stream().map(Rulers::view).toList()))
+                .toList();
+    }
+
+    private static StartViews.Item view(Outline.PlacedItem placed) {
+        return new StartViews.Item(
+                placed.item().kind().key(),
+                placed.item().title(),
+                placed.item().text(),
+                placed.item().points().map(BigDecimal::toPlainString).orElse(""),
+                null,
+                placed.due().map(Units.WRITTEN::format).orElse(null),
+                placed.undated() ? List.of("no-such-day") : List.of());
+    }
+
+    /** Units of an earlier shell whose term nobody knows: their dates are left out. */
+    static List<StartViews.Unit> undated(List<Lms.OutlineUnit> units) {
+        return units.stream()
+                .map(unit -> new StartViews.Unit(
+                        unit.title(),
+                        unit.instruction() == null ? "" : unit.instruction(),
+                        null,
+                        null,
+                        unit.items().stream()
+                                .map(item -> new StartViews.Item(
+                                        item.kind(),
+                                        item.title(),
+                                        item.text() == null ? "" : item.text(),
+                                        item.points() == null
+                                                ? ""
+                                                : item.points().toPlainString(),
+                                        item.due(),
+                                        null,
+                                        item.due() == null ? List.of() : List.of("term-unknown")))
+                                .toList()))
+                .toList();
+    }
+
+    /** Carried units with the dates that a person kept instead. */
+    static List<StartViews.Unit> withDates(List<StartViews.Unit> carried, List<Lms.OutlineUnit> kept) {
+        List<StartViews.Unit> units = new ArrayList<>();
+        for (int i = 0; i < carried.size(); i++) {
+            StartViews.Unit unit = carried.get(i);
+            List<StartViews.Item> items = new ArrayList<>();
+            for (int j = 0; j < unit.items().size(); j++) {
+                StartViews.Item item = unit.items().get(j);
+                boolean there = i < kept.size() && j < kept.get(i).items().size();
+                String due = there ? kept.get(i).items().get(j).due() : item.due();
+                items.add(new StartViews.Item(
+                        item.kind(), item.title(), item.text(), item.points(), item.was(), due, item.notes()));
+            }
+            units.add(new StartViews.Unit(unit.title(), unit.instruction(), unit.first(), unit.last(), items));
+        }
+        return units;
+    }
+}

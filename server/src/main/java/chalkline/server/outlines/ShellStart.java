@@ -1,0 +1,62 @@
+package chalkline.server.outlines;
+
+import jakarta.persistence.Embeddable;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Version;
+import java.io.Serializable;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+
+/** The content of one shell to be built, as a person looked at it and kept it. */
+@Entity
+class ShellStart {
+    @EmbeddedId
+    private Key key;
+
+    private String fromKey;
+    private String content;
+    private Instant keptAt;
+    private String keptBy;
+
+    @Version
+    private int version;
+
+    @Embeddable
+    record Key(String term, String shellKey) implements Serializable {}
+
+    protected ShellStart() {}
+
+    ShellStart(Key key) {
+        this.key = key;
+    }
+
+    void keep(String fromKey, String content, String keptBy) {
+        this.fromKey = fromKey;
+        this.content = content;
+        this.keptBy = keptBy;
+        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    Key key() {
+        return key;
+    }
+
+    /** The earlier shell that it was carried forward from. */
+    String fromKey() {
+        return fromKey;
+    }
+
+    /** Units as JSON. */
+    String content() {
+        return content;
+    }
+
+    Instant keptAt() {
+        return keptAt;
+    }
+
+    String keptBy() {
+        return keptBy;
+    }
+}

@@ -1,0 +1,79 @@
+package chalkline.server.outlines;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What a new shell starts from, as screens and scripts see it. */
+public final class StartViews {
+    private StartViews() {}
+
+    /**
+     * What one shell starts from.
+     *
+     * @param kind none, template, earlier (a shell of an earlier term), missing (no such template or shell)
+     * @param says where it comes from, in words
+     * @param evidence why this earlier shell was chosen
+     * @param what outline, everything or settings
+     * @param units its content with dates
+     * @param others more earlier shells of the course
+     * @param from the calendar of the earlier shell's term
+     * @param to the calendar of the shell's own session
+     * @param kept who looked at the dates and kept them, and when
+     */
+    public record Start(
+            String key,
+            String code,
+            String kind,
+            String says,
+            List<String> evidence,
+            String what,
+            @Nullable String fromKey,
+            List<Unit> units,
+            List<Other> others,
+            @Nullable Ruler from,
+            @Nullable Ruler to,
+            @Nullable Kept kept) {}
+
+    public record Kept(String by, Instant at) {}
+
+    public record Other(String key, String code, String term, List<String> evidence) {}
+
+    /** A unit; its days as ISO 8601 where it stands for a week. */
+    public record Unit(
+            String title,
+            String instruction,
+            @Nullable LocalDate first,
+            @Nullable LocalDate last,
+            List<Item> items) {}
+
+    /**
+     * An item.
+     *
+     * @param was when it was due in the earlier shell; null where it does not come from one, or had no date
+     * @param due when it is due, as ISO 8601 with offset
+     * @param notes why it did not simply move to the same day of the same week
+     */
+    public record Item(
+            String kind,
+            String title,
+            String text,
+            String points,
+            @Nullable String was,
+            @Nullable String due,
+            List<String> notes) {}
+
+    /** A session as a ruler: its numbered weeks and its breaks. */
+    public record Ruler(
+            String code,
+            String title,
+            LocalDate first,
+            @Nullable LocalDate last,
+            List<Week> weeks,
+            List<Pause> breaks) {}
+
+    public record Week(int number, LocalDate first, LocalDate last) {}
+
+    public record Pause(String name, LocalDate from, LocalDate to) {}
+}

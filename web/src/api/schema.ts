@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/placed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["placed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/example": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["example"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/effect": {
         parameters: {
             query?: never;
@@ -158,6 +190,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["fetch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["weeks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -364,6 +428,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["vocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conventions/versions/{number}/since/{before}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["differences"];
         put?: never;
         post?: never;
         delete?: never;
@@ -588,11 +668,60 @@ export interface components {
             lastDay: string | null;
             inTheWay: string[];
         };
+        StartAskPlaced: {
+            draft: components["schemas"]["TemplateDraft"];
+            session: string;
+        };
+        TemplateDraft: {
+            id: string;
+            title: string;
+            instruction: string;
+            units: components["schemas"]["TemplateDraftUnitDraft"][];
+            weekTitle: string;
+            everyWeek: components["schemas"]["TemplateDraftItemDraft"][];
+            files: {
+                [key: string]: string;
+            };
+        };
+        TemplateDraftItemDraft: {
+            kind: string;
+            title: string;
+            text: string;
+            address: string;
+            points: string;
+            due: string;
+        };
+        TemplateDraftUnitDraft: {
+            title: string;
+            instruction: string;
+            items: components["schemas"]["TemplateDraftItemDraft"][];
+        };
+        StartPlaced: {
+            ruler: components["schemas"]["StartRuler"];
+            units: components["schemas"]["StartUnit"][];
+            parts: components["schemas"]["StartSessionName"][];
+        };
+        StartSessionName: {
+            code: string;
+            title: string;
+        };
         Change: {
             /** Format: int32 */
             basedOn: number;
             stack: components["schemas"]["StackEdit"] | null;
             file: string | null;
+            value: components["schemas"]["ValueEdit"] | null;
+        };
+        Example: {
+            course: string;
+            title: string;
+            section: string;
+            department: string;
+            part: string;
+            delivery: string;
+            campus: string;
+            tags: string;
+            instructor: string;
         };
         StackEdit: {
             layers: components["schemas"]["StackEditLayerDraft"][];
@@ -611,6 +740,69 @@ export interface components {
             };
             fix: string[];
             off: boolean;
+        };
+        StartAskExample: {
+            example: components["schemas"]["Example"];
+            change: components["schemas"]["Change"] | null;
+        };
+        ValueEdit: {
+            setting: string;
+            value: string | null;
+            section: string | null;
+            /** Format: int32 */
+            layer: number;
+        };
+        ProofFact: {
+            token: string;
+            value: string;
+            help: string;
+        };
+        ProofShell: {
+            versions: string;
+            key: string;
+            action: string;
+            label: string;
+            courseTitle: string;
+            department: string;
+            about: string;
+            /** Format: int32 */
+            students: number;
+            instructors: string[];
+            sections: string[];
+            snags: components["schemas"]["ProofSnagView"][];
+            values: components["schemas"]["ProofValue"][];
+            changed: string[];
+        };
+        ProofSnagView: {
+            snag: string;
+            stop: boolean;
+            says: string;
+            toDo: string;
+        };
+        ProofStep: {
+            origin: string;
+            /** Format: int32 */
+            index: number;
+            name: string;
+            text: string;
+            gives: string;
+            taken: boolean;
+            fixes: boolean;
+        };
+        ProofValue: {
+            setting: string;
+            name: string;
+            kind: string;
+            text: string;
+            written: string;
+            differs: boolean;
+            held: string | null;
+            why: components["schemas"]["ProofStep"][];
+            facts: components["schemas"]["ProofFact"][];
+        };
+        StartExample: {
+            shell: components["schemas"]["ProofShell"];
+            start: components["schemas"]["Start"];
         };
         ProofDepartmentCount: {
             department: string;
@@ -705,30 +897,6 @@ export interface components {
             /** Format: date-time */
             settledAt: string | null;
         };
-        TemplateDraft: {
-            id: string;
-            title: string;
-            instruction: string;
-            units: components["schemas"]["TemplateDraftUnitDraft"][];
-            weekTitle: string;
-            everyWeek: components["schemas"]["TemplateDraftItemDraft"][];
-            files: {
-                [key: string]: string;
-            };
-        };
-        TemplateDraftItemDraft: {
-            kind: string;
-            title: string;
-            text: string;
-            address: string;
-            points: string;
-            due: string;
-        };
-        TemplateDraftUnitDraft: {
-            title: string;
-            instruction: string;
-            items: components["schemas"]["TemplateDraftItemDraft"][];
-        };
         TemplateKeep: {
             draft: components["schemas"]["TemplateDraft"];
             /** Format: int32 */
@@ -799,53 +967,22 @@ export interface components {
             faultCount: number;
             faults: components["schemas"]["ArrivalFaultView"][];
         };
-        ProofFact: {
-            token: string;
-            value: string;
-            help: string;
+        StartSpan: {
+            /** Format: date */
+            first: string;
+            /** Format: int32 */
+            units: number;
+            /** Format: date */
+            end: string;
         };
-        ProofShell: {
-            versions: string;
+        StartRow: {
             key: string;
-            action: string;
-            label: string;
-            courseTitle: string;
-            department: string;
-            about: string;
-            /** Format: int32 */
-            students: number;
-            instructors: string[];
-            sections: string[];
-            snags: components["schemas"]["ProofSnagView"][];
-            values: components["schemas"]["ProofValue"][];
-            changed: string[];
-        };
-        ProofSnagView: {
-            snag: string;
-            stop: boolean;
-            says: string;
-            toDo: string;
-        };
-        ProofStep: {
-            origin: string;
-            /** Format: int32 */
-            index: number;
-            name: string;
-            text: string;
-            gives: string;
-            taken: boolean;
-            fixes: boolean;
-        };
-        ProofValue: {
-            setting: string;
-            name: string;
+            code: string;
+            title: string;
             kind: string;
-            text: string;
-            written: string;
-            differs: boolean;
-            held: string | null;
-            why: components["schemas"]["ProofStep"][];
-            facts: components["schemas"]["ProofFact"][];
+            from: string;
+            sameInstructor: boolean;
+            kept: boolean;
         };
         ProofRow: {
             key: string;
@@ -977,6 +1114,12 @@ export interface components {
             modifiers: string[];
             conditions: string[];
         };
+        VersionDifferencesDifference: {
+            where: string;
+            what: string;
+            before: string;
+            after: string;
+        };
         BuildShell: {
             key: string;
             code: string;
@@ -1084,6 +1227,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofSummary"];
+                };
+            };
+        };
+    };
+    placed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAskPlaced"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartPlaced"];
+                };
+            };
+        };
+    };
+    example: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAskExample"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartExample"];
                 };
             };
         };
@@ -1362,6 +1557,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalView"];
+                };
+            };
+        };
+    };
+    weeks: {
+        parameters: {
+            query: {
+                first: string;
+                units?: number;
+                end?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartSpan"];
+                };
+            };
+        };
+    };
+    list_1: {
+        parameters: {
+            query: {
+                versions: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartRow"][];
                 };
             };
         };
@@ -1669,6 +1912,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConventionsVocabulary"];
+                };
+            };
+        };
+    };
+    differences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                before: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionDifferencesDifference"][];
                 };
             };
         };

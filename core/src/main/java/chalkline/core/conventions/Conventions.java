@@ -54,6 +54,11 @@ public record Conventions(
                 zone, weekStart, limits, breaks, crossListing, moves, List.copyOf(changed), overrides, crossLists);
     }
 
+    public Conventions withOverrides(List<SectionOverride> changed) {
+        return new Conventions(
+                zone, weekStart, limits, breaks, crossListing, moves, layers, List.copyOf(changed), crossLists);
+    }
+
     /** With one layer, counted from 0, replaced. */
     public Conventions withLayer(int index, Layer layer) {
         List<Layer> changed = new ArrayList<>(layers);

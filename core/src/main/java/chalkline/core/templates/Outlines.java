@@ -34,7 +34,18 @@ public final class Outlines {
      * @param count how many units the conventions give it, from 0
      */
     public Outline of(Template template, Section lead, String layout, int count) {
-        Placing placing = new Placing(lead);
+        Days term = new Days(lead.term().start(), lead.term().end());
+        return of(template, term, lead.days(), weeksOf(lead), layout, count);
+    }
+
+    /**
+     * The content of a shell of a session.
+     *
+     * @param session its days, those of the term or of a part of it
+     * @param weeks the weeks of the session
+     */
+    public Outline of(Template template, Days term, Days session, Weeks weeks, String layout, int count) {
+        Placing placing = new Placing(term, session, weeks);
         List<PlacedUnit> units = new ArrayList<>();
         for (Unit unit : template.units()) {
             units.add(new PlacedUnit(
@@ -58,10 +69,10 @@ public final class Outlines {
         private final Days session;
         private final Weeks weeks;
 
-        Placing(Section lead) {
-            this.term = new Days(lead.term().start(), lead.term().end());
-            this.session = lead.days();
-            this.weeks = weeksOf(lead);
+        Placing(Days term, Days session, Weeks weeks) {
+            this.term = term;
+            this.session = session;
+            this.weeks = weeks;
         }
 
         PlacedUnit week(Template template, int n, boolean weekly) {

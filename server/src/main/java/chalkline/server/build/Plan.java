@@ -165,7 +165,11 @@ final class Plan {
         }
         Starts.Start start = starts.of(row);
         if (start instanceof Starts.Start.FromTemplate from && Units.isPlaced(from.template())) {
-            add(row, Verb.OUTLINE, "weeks and dates", new Content(row.key(), Units.of(from.outline()), null));
+            add(
+                    row,
+                    Verb.OUTLINE,
+                    "weeks and dates",
+                    new Content(row.key(), Units.of(starts.outline(from.template(), row)), null));
         } else if (start instanceof Starts.Start.FromEarlier from) {
             String earlier = from.found().shell().key();
             add(

@@ -11,24 +11,29 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A change to a version of the conventions: of the stack of layers, or of all at once by a file.
+ * A change to a version of the conventions: of the stack of layers, of one value, or of all at once by a file.
  *
  * @param basedOn the version that is changed
  * @param stack all layers as they are to be, or null
  * @param file the whole conventions as YAML, or null
+ * @param value one setting of a layer or of a section, or null
  */
 public record Change(
         int basedOn,
         @Nullable @Valid StackEdit stack,
-        @Nullable String file) {
+        @Nullable String file,
+        @Nullable @Valid ValueEdit value) {
 
     /** The conventions with the change made. */
     public Conventions applyTo(Conventions conventions) {
         if (stack != null) {
             return stack.applyTo(conventions);
         }
+        if (value != null) {
+            return value.applyTo(conventions);
+        }
         if (file == null) {
-            throw new Refusal("stack", 0, "Neither layers nor a file is given.");
+            throw new Refusal("stack", 0, "Neither layers nor a value nor a file is given.");
         }
         try {
             return ConventionsReader.read("conventions.yaml", file);
@@ -40,6 +45,9 @@ public record Change(
 
     /** The sections that the change is about. */
     public When about(Conventions changed) {
+        if (value != null) {
+            return value.about(changed);
+        }
         int layer = stack == null ? -1 : stack.about();
         return layer < 0 || layer >= changed.layers().size()
                 ? When.ALWAYS

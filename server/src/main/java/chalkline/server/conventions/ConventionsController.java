@@ -4,6 +4,7 @@ import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.VersionDifferences;
 import chalkline.core.naming.Token;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -97,6 +98,12 @@ class ConventionsController {
     @GetMapping(value = "/versions/{number}/file", produces = MediaType.APPLICATION_YAML_VALUE)
     String file(@PathVariable int number) {
         return conventions.yaml(number);
+    }
+
+    /** What a version says differently from an earlier one. */
+    @GetMapping("/versions/{number}/since/{before}")
+    List<VersionDifferences.Difference> differences(@PathVariable int number, @PathVariable int before) {
+        return conventions.differences(before, number);
     }
 
     @PostMapping("/versions")

@@ -1,6 +1,7 @@
 package chalkline.server.conventions;
 
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.VersionDifferences;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
 import chalkline.formats.conventions.ConventionsWriter;
@@ -113,6 +114,12 @@ public class ConventionsService {
         return versions.findById(number)
                 .orElseThrow(() -> new NotFound("There is no version " + number + " of the conventions."))
                 .yaml();
+    }
+
+    /** What a version says differently from an earlier one. */
+    @Readers
+    public List<VersionDifferences.Difference> differences(int before, int after) {
+        return VersionDifferences.between(version(before), version(after));
     }
 
     private About about(ConventionsVersion version) {

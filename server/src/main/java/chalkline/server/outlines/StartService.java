@@ -1,15 +1,10 @@
 package chalkline.server.outlines;
 
-import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Section;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
-import chalkline.core.conventions.Setting;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.templates.EarlierShells;
 import chalkline.core.templates.Outlines;
-import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
@@ -18,11 +13,9 @@ import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
-import chalkline.server.templates.TermCalendar;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.DateTimeException;
@@ -32,26 +25,24 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Works out what new shells contain when they are built, and keeps what a person adjusted. */
+/** Works out what new shells start from, and keeps dates that a person adjusted. */
 @Service
 public class StartService {
     private static final TypeReference<List<Lms.OutlineUnit>> UNITS = new TypeReference<>() {};
 
     private final ProofService proofs;
-    private final ArrivalService arrivals;
     private final ConventionsService conventions;
     private final HeldService held;
     private final TemplateService templates;
     private final ShellStarts kept;
+    private final Calendars calendars;
     private final Lms lms;
-    private final PeopleService people;
     private final LedgerService ledger;
     private final JsonMapper json;
     private final LoadingCache<Integer, EarlierShells> earlier =
@@ -59,23 +50,21 @@ public class StartService {
 
     StartService(
             ProofService proofs,
-            ArrivalService arrivals,
             ConventionsService conventions,
             HeldService held,
             TemplateService templates,
             ShellStarts kept,
+            Calendars calendars,
             Lms lms,
-            PeopleService people,
             LedgerService ledger,
             JsonMapper json) {
         this.proofs = proofs;
-        this.arrivals = arrivals;
         this.conventions = conventions;
         this.held = held;
         this.templates = templates;
         this.kept = kept;
+        this.calendars = calendars;
         this.lms = lms;
-        this.people = people;
         this.ledger = ledger;
         this.json = json;
     }
@@ -93,68 +82,41 @@ public class StartService {
     }
 
     /** What the new shells of a proof start from. */
-    @Transactional(readOnly = true)
     public Starts of(ProofKey key) {
+        return of(key, conventions.version(key.conventions()));
+    }
+
+    /** What they would start from under other conventions. */
+    Starts of(ProofKey key, Conventions rules) {
         Map<String, Starts.Kept> own = new HashMap<>();
         kept.findByKeyTerm(key.term())
                 .forEach(start -> own.put(
                         start.key().shellKey(),
                         new Starts.Kept(start.fromKey(), json.readValue(start.content(), UNITS))));
-        return new Starts(
-                templates.current(),
-                earlier.get(key.held()),
-                new Outlines(conventions.version(key.conventions())),
-                own);
+        return new Starts(templates.current(), earlier.get(key.held()), new Outlines(rules), own);
     }
 
     /** The content of an earlier shell, read from the LMS, its dates carried forward to a shell of a proof. */
     public List<Lms.OutlineUnit> carried(ProofKey key, String shellKey, String fromKey) {
         List<Lms.OutlineUnit> units = lms.outline(fromKey);
-        return carry(key, row(key, shellKey), shell(key, fromKey).term())
-                .map(carry -> carry.units(units))
+        return calendars
+                .both(key, row(key, shellKey), shell(key, fromKey).term())
+                .map(both -> both.carry().units(units))
                 .orElseGet(() -> CarriedUnits.withoutDates(units));
-    }
-
-    /**
-     * What one shell starts from.
-     *
-     * @param fromKey another earlier shell to start from; null for the one that would be taken
-     */
-    @Readers
-    @Transactional(readOnly = true)
-    public StartViews.Start view(String term, String versions, String shellKey, @Nullable String fromKey) {
-        ProofKey key = ProofKey.of(term, versions);
-        ProofRow row = row(key, shellKey);
-        Starts starts = of(key);
-        Starts.Start start = fromKey == null || row.shell().isEmpty()
-                ? starts.of(row)
-                : starts.earlier(row.shell().get(), Optional.of(fromKey));
-        View view = new View(key, row, starts);
-        if (start instanceof Starts.Start.FromTemplate from) {
-            return view.template(from);
-        }
-        if (start instanceof Starts.Start.FromEarlier from) {
-            return view.earlier(from);
-        }
-        if (start instanceof Starts.Start.Missing missing) {
-            return view.plain("missing", "There is no template “" + missing.template() + "”.");
-        }
-        return start instanceof Starts.Start.NeverTaught
-                ? view.plain("missing", "No earlier shell of this course stands in the LMS; it starts empty.")
-                : view.plain("none", "It starts empty.");
     }
 
     /** Keeps the dates of a shell as a person adjusted them; the build uses them. */
     @Administrators
     @Transactional
-    public StartViews.Start keep(String term, Adjusted adjusted) {
+    public void keep(String term, Adjusted adjusted) {
         ProofKey key = ProofKey.of(term, adjusted.versions());
         ProofRow row = row(key, adjusted.key());
         Map<String, String> left = new HashMap<>(adjusted.due());
         List<Lms.OutlineUnit> units = carried(key, row.key(), adjusted.from());
-        List<Lms.OutlineUnit> changed = IntStream.range(0, units.size())
-                .mapToObj(i -> adjust(units.get(i), i, left))
-                .toList();
+        List<Lms.OutlineUnit> changed = new ArrayList<>();
+        for (int i = 0; i < units.size(); i++) {
+            changed.add(adjust(units.get(i), i, left));
+        }
         if (!left.isEmpty()) {
             throw new Refusal("due", 0, "The earlier shell has no item " + left.keySet() + " any more; look again.");
         }
@@ -166,7 +128,6 @@ public class StartService {
                 "dates of a shell kept",
                 row.code(),
                 Map.of("from", adjusted.from(), "adjusted", adjusted.due().size()));
-        return view(term, adjusted.versions(), row.key(), adjusted.from());
     }
 
     private static Lms.OutlineUnit adjust(Lms.OutlineUnit unit, int index, Map<String, String> left) {
@@ -191,7 +152,12 @@ public class StartService {
         }
     }
 
-    private ProofRow row(ProofKey key, String shellKey) {
+    /** Whose adjusted dates of a shell are kept, if anybody's, and the earlier shell that they are for. */
+    Optional<ShellStart> kept(String term, String shellKey) {
+        return kept.findById(new ShellStart.Key(term, shellKey));
+    }
+
+    ProofRow row(ProofKey key, String shellKey) {
         return Optional.ofNullable(proofs.proof(key).byKey().get(shellKey))
                 .orElseThrow(() -> new NotFound("This proof has no shell " + shellKey + "."));
     }
@@ -201,108 +167,5 @@ public class StartService {
                 .filter(shell -> shell.key().equals(heldKey))
                 .findFirst()
                 .orElseThrow(() -> new NotFound("The LMS holds no shell " + heldKey + "."));
-    }
-
-    /** Empty where the list does not have the earlier term, so that nothing says which week a date was in. */
-    private Optional<CarriedUnits> carry(ProofKey key, ProofRow row, String fromTerm) {
-        return calendars(key, row, fromTerm)
-                .map(both -> new CarriedUnits(
-                        both.from(),
-                        both.to(),
-                        conventions.version(key.conventions()).zone()));
-    }
-
-    private record Calendars(TermCalendar from, TermCalendar to) {}
-
-    private Optional<Calendars> calendars(ProofKey key, ProofRow row, String fromTerm) {
-        RegistrarList list = arrivals.list(key.arrival());
-        Conventions rules = conventions.version(key.conventions());
-        Section lead = row.shell().orElseThrow().lead();
-        Session session = lead.part().orElse(lead.term());
-        return list.term(fromTerm)
-                .map(term -> new Calendars(
-                        TermCalendar.of(
-                                lead.part()
-                                        .map(part -> TermCalendar.alike(list, term, part.title()))
-                                        .orElse(term),
-                                term,
-                                rules),
-                        TermCalendar.of(session, lead.term(), rules)));
-    }
-
-    /** Puts together what is shown of one shell. */
-    private final class View {
-        private final ProofKey key;
-        private final ProofRow row;
-        private final Starts starts;
-
-        View(ProofKey key, ProofRow row, Starts starts) {
-            this.key = key;
-            this.row = row;
-            this.starts = starts;
-        }
-
-        StartViews.Start plain(String kind, String says) {
-            return new StartViews.Start(
-                    row.key(), row.code(), kind, says, List.of(), what(), null, List.of(), others(), null, null, null);
-        }
-
-        StartViews.Start template(Starts.Start.FromTemplate from) {
-            Section lead = row.shell().orElseThrow().lead();
-            TermCalendar own = TermCalendar.of(
-                    lead.part().orElse(lead.term()), lead.term(), conventions.version(key.conventions()));
-            return new StartViews.Start(
-                    row.key(),
-                    row.code(),
-                    "template",
-                    "It starts from the template “" + from.template().title() + "”.",
-                    List.of(),
-                    what(),
-                    null,
-                    Rulers.views(from.outline()),
-                    others(),
-                    null,
-                    Rulers.of(own),
-                    null);
-        }
-
-        StartViews.Start earlier(Starts.Start.FromEarlier from) {
-            HeldShell shell = from.found().shell();
-            List<Lms.OutlineUnit> units = lms.outline(shell.key());
-            Optional<Calendars> both = calendars(key, row, shell.term());
-            List<StartViews.Unit> carried = carry(key, row, shell.term())
-                    .map(carry -> carry.views(units))
-                    .orElseGet(() -> Rulers.undated(units));
-            Optional<ShellStart> own = kept.findById(new ShellStart.Key(key.term(), row.key()))
-                    .filter(start -> start.fromKey().equals(shell.key()));
-            return new StartViews.Start(
-                    row.key(),
-                    row.code(),
-                    "earlier",
-                    "It starts from " + shell.code() + " of " + shell.term() + ".",
-                    from.found().evidence(),
-                    what(),
-                    shell.key(),
-                    from.kept().map(dates -> Rulers.withDates(carried, dates)).orElse(carried),
-                    others(),
-                    both.map(calendars -> Rulers.of(calendars.from())).orElse(null),
-                    both.map(calendars -> Rulers.of(calendars.to())).orElse(null),
-                    own.map(start -> new StartViews.Kept(people.nameOf(start.keptBy()), start.keptAt()))
-                            .orElse(null));
-        }
-
-        private String what() {
-            return row.value(Setting.COPY);
-        }
-
-        private List<StartViews.Other> others() {
-            return row.shell().map(starts::allEarlier).orElse(List.of()).stream()
-                    .map(found -> new StartViews.Other(
-                            found.shell().key(),
-                            found.shell().code(),
-                            found.shell().term(),
-                            found.evidence()))
-                    .toList();
-        }
     }
 }

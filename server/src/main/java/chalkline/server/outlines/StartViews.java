@@ -1,5 +1,6 @@
 package chalkline.server.outlines;
 
+import chalkline.server.proof.ProofViews;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -35,6 +36,28 @@ public final class StartViews {
             @Nullable Ruler from,
             @Nullable Ruler to,
             @Nullable Kept kept) {}
+
+    /**
+     * A shell to be built.
+     *
+     * @param kind as in {@link Start}
+     * @param from the title of its template, or the code of the earlier shell
+     * @param sameInstructor whether who teaches it now taught the earlier one
+     * @param kept whether somebody kept dates for it
+     */
+    public record Row(
+            String key, String code, String title, String kind, String from, boolean sameInstructor, boolean kept) {}
+
+    /** What a section with some facts would get. */
+    public record Example(ProofViews.Shell shell, Start start) {}
+
+    /** A template laid out over a session, and the other sessions of the term. */
+    public record Placed(Ruler ruler, List<Unit> units, List<SessionName> parts) {}
+
+    public record SessionName(String code, String title) {}
+
+    /** Weekly units from a first day to the day on which they have passed. */
+    public record Span(LocalDate first, int units, LocalDate end) {}
 
     public record Kept(String by, Instant at) {}
 

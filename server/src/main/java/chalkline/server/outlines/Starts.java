@@ -32,7 +32,7 @@ public final class Starts {
         record Nothing() implements Start {}
 
         /** A template that is kept here. */
-        record FromTemplate(Template template, Outline outline) implements Start {}
+        record FromTemplate(Template template) implements Start {}
 
         /** The shell of an earlier term, with the content that was kept for it, if any was. */
         record FromEarlier(EarlierShells.Found found, Optional<List<Lms.OutlineUnit>> kept) implements Start {}
@@ -62,9 +62,7 @@ public final class Starts {
             return earlier(shell.get(), Optional.empty());
         }
         Template template = templates.get(named);
-        return template == null
-                ? new Start.Missing(named)
-                : new Start.FromTemplate(template, outline(template, shell.get(), row));
+        return template == null ? new Start.Missing(named) : new Start.FromTemplate(template);
     }
 
     /** @param fromKey the earlier shell that a person chose; else the one kept, else the last taught */
@@ -88,9 +86,10 @@ public final class Starts {
         return earlier.all(shell);
     }
 
-    private Outline outline(Template template, Shell shell, ProofRow row) {
+    /** The content that a template gives a shell, with the weeks and dates of its session. */
+    public Outline outline(Template template, ProofRow row) {
         String units = row.value(Setting.UNIT_COUNT);
         int count = units.matches("[0-9]{1,4}") ? Integer.parseInt(units) : 0;
-        return outlines.of(template, shell.lead(), row.value(Setting.LAYOUT), count);
+        return outlines.of(template, row.shell().orElseThrow().lead(), row.value(Setting.LAYOUT), count);
     }
 }

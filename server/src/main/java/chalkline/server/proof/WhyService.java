@@ -31,10 +31,14 @@ public class WhyService {
         ProofKey proofKey = ProofKey.of(term, versions);
         ProofRow row = Optional.ofNullable(proofs.proof(proofKey).byKey().get(key))
                 .orElseThrow(() -> new NotFound("This proof has no shell " + key + "."));
-        Conventions rules = conventions.version(proofKey.conventions());
+        return view(versions, row, conventions.version(proofKey.conventions()));
+    }
+
+    /** Everything about a row that some conventions gave. */
+    public static ProofViews.Shell view(String versions, ProofRow row, Conventions rules) {
         return new ProofViews.Shell(
                 versions,
-                key,
+                row.key(),
                 row.action().key(),
                 row.shell().map(shell -> shell.labels().label()).orElse(row.code()),
                 row.shell().map(shell -> shell.lead().course().title()).orElse(row.title()),

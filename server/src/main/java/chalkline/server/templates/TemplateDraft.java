@@ -53,7 +53,7 @@ public record TemplateDraft(
             @NotNull String due) {}
 
     /** The template that is written here, every field checked. */
-    Template toCore() {
+    public Template toCore() {
         if (!id.matches("[a-z0-9][a-z0-9-]{0,99}") || OTHER_MEANING.contains(id)) {
             throw new Refusal(
                     "id",

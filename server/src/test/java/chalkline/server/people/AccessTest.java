@@ -24,6 +24,11 @@ class AccessTest {
             {"draft":{"id":"x","title":"X","instruction":"","units":[],"weekTitle":"","everyWeek":[],"files":{}},
              "basedOn":0,"note":""}""";
 
+    private static final String PLACED = TEMPLATE.replace("\"basedOn\":0,\"note\":\"\"", "\"session\":\"\"");
+    private static final String EXAMPLE = """
+            {"example":{"course":"OCEA 510","title":"Tides","section":"001","department":"OCEA","part":"","delivery":"",
+             "campus":"","tags":"","instructor":""}}""";
+
     private record Route(String method, String path, boolean changes, String body) {}
 
     private static final List<Route> ROUTES = List.of(
@@ -48,6 +53,11 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/proof/rows", false, ""),
             new Route("GET", "/api/terms/{term}/proof/shell", false, ""),
             new Route("POST", "/api/terms/{term}/proof/look", true, ""),
+            new Route("GET", "/api/conventions/versions/{number}/since/{before}", false, ""),
+            new Route("GET", "/api/weeks", false, ""),
+            new Route("GET", "/api/terms/{term}/starts", false, ""),
+            new Route("POST", "/api/terms/{term}/example", false, EXAMPLE),
+            new Route("POST", "/api/terms/{term}/placed", false, PLACED),
             new Route("GET", "/api/terms/{term}/start", false, ""),
             new Route(
                     "POST",
@@ -125,10 +135,19 @@ class AccessTest {
 
     private static Client.Answer call(String login, Route route) {
         Client client = CLIENTS.get(login);
-        String path =
-                route.path().replace("{term}", "27SP").replace("{id}", "1").replace("{number}", "1");
+        String path = route.path()
+                .replace("{term}", "27SP")
+                .replace("{id}", "1")
+                .replace("{number}", "1")
+                .replace("{before}", "1");
+        if (path.equals("/api/weeks")) {
+            path += "?first=2022-10-10&units=52";
+        }
         if (route.path().startsWith("/api/templates/{id}")) {
             path = route.path().replace("{id}", "tpl-seminar") + (route.method().equals("DELETE") ? "?basedOn=9" : "");
+        }
+        if (path.endsWith("/starts")) {
+            path += "?versions=1.1.1";
         }
         if (path.endsWith("/from-shell")
                 || (path.endsWith("/start") && route.method().equals("GET"))) {

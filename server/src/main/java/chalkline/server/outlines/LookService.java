@@ -1,0 +1,222 @@
+package chalkline.server.outlines;
+
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Section.Days;
+import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
+import chalkline.core.naming.Text;
+import chalkline.core.proof.Action;
+import chalkline.core.proof.ProofRow;
+import chalkline.core.templates.Outlines;
+import chalkline.core.templates.Template;
+import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.conventions.Change;
+import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.NotFound;
+import chalkline.server.lms.Lms;
+import chalkline.server.people.PeopleService;
+import chalkline.server.people.Readers;
+import chalkline.server.proof.ProofKey;
+import chalkline.server.proof.ProofService;
+import chalkline.server.proof.WhyService;
+import chalkline.server.templates.TemplateDraft;
+import chalkline.server.templates.TermCalendar;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Shows what shells start from before any is built: of a shell of the proof, of an example, of a template alone. */
+@Service
+public class LookService {
+    private final ProofService proofs;
+    private final ArrivalService arrivals;
+    private final ConventionsService conventions;
+    private final StartService starts;
+    private final Calendars calendars;
+    private final Lms lms;
+    private final PeopleService people;
+
+    LookService(
+            ProofService proofs,
+            ArrivalService arrivals,
+            ConventionsService conventions,
+            StartService starts,
+            Calendars calendars,
+            Lms lms,
+            PeopleService people) {
+        this.proofs = proofs;
+        this.arrivals = arrivals;
+        this.conventions = conventions;
+        this.starts = starts;
+        this.calendars = calendars;
+        this.lms = lms;
+        this.people = people;
+    }
+
+    /**
+     * What one shell starts from.
+     *
+     * @param fromKey another earlier shell to start from; null for the one that would be taken
+     */
+    @Readers
+    @Transactional(readOnly = true)
+    public StartViews.Start start(String term, String versions, String shellKey, @Nullable String fromKey) {
+        ProofKey key = ProofKey.of(term, versions);
+        ProofRow row = starts.row(key, shellKey);
+        Starts all = starts.of(key);
+        Starts.Start start = fromKey == null || row.shell().isEmpty()
+                ? all.of(row)
+                : all.earlier(row.shell().get(), Optional.of(fromKey));
+        return view(key, row, all, start, conventions.version(key.conventions()));
+    }
+
+    /** The shells that a proof builds, with what each starts from, in the order of their codes. */
+    @Readers
+    @Transactional(readOnly = true)
+    public List<StartViews.Row> list(String term, String versions) {
+        ProofKey key = ProofKey.of(term, versions);
+        Starts all = starts.of(key);
+        return proofs.proof(key).proof().rows().stream()
+                .filter(row -> row.action() == Action.BUILD)
+                .map(row -> row(row, all.of(row)))
+                .sorted((a, b) -> Text.NATURAL.compare(a.code(), b.code()))
+                .toList();
+    }
+
+    private static StartViews.Row row(ProofRow row, Starts.Start start) {
+        String from = "";
+        boolean same = false;
+        if (start instanceof Starts.Start.FromTemplate template) {
+            from = template.template().title();
+        } else if (start instanceof Starts.Start.FromEarlier earlier) {
+            from = earlier.found().shell().code();
+            same = earlier.found().sameInstructor();
+        } else if (start instanceof Starts.Start.Missing missing) {
+            from = missing.template();
+        }
+        boolean kept = start instanceof Starts.Start.FromEarlier earlier
+                && earlier.kept().isPresent();
+        return new StartViews.Row(row.key(), row.code(), row.title(), kind(start), from, same, kept);
+    }
+
+    private static String kind(Starts.Start start) {
+        if (start instanceof Starts.Start.FromTemplate) {
+            return "template";
+        }
+        if (start instanceof Starts.Start.FromEarlier) {
+            return "earlier";
+        }
+        return start instanceof Starts.Start.Nothing ? "none" : "missing";
+    }
+
+    /** What a section with some facts would get, under the conventions with a change or as they are. */
+    @Readers
+    @Transactional(readOnly = true)
+    public StartViews.Example example(String term, Example example, @Nullable Change change) {
+        ProofKey key = proofs.now(term);
+        Conventions now = conventions.version(key.conventions());
+        Conventions rules = change == null ? now : change.applyTo(conventions.version(change.basedOn()));
+        ProofRow row = example.row(arrivals.list(key.arrival()), term, rules);
+        Starts all = starts.of(key, rules);
+        return new StartViews.Example(
+                WhyService.view(key.versions(), row, rules), view(key, row, all, all.of(row), rules));
+    }
+
+    /**
+     * A template laid out over a session of a term.
+     *
+     * @param session the session's code; the term itself, if empty
+     */
+    @Readers
+    public StartViews.Placed placed(String term, TemplateDraft draft, String session) {
+        ProofKey key = proofs.now(term);
+        Conventions rules = conventions.version(key.conventions());
+        RegistrarList list = arrivals.list(key.arrival());
+        Session of = list.term(term).orElseThrow(() -> new NotFound("The list has no term " + term + "."));
+        List<Session> parts = list.sessions().values().stream()
+                .filter(one -> one.parentId().equals(of.id()))
+                .toList();
+        Session chosen = parts.stream()
+                .filter(part -> part.code().equals(session))
+                .findFirst()
+                .orElse(of);
+        TermCalendar calendar = TermCalendar.of(chosen, of, rules);
+        Template template = draft.toCore();
+        return new StartViews.Placed(
+                Rulers.of(calendar),
+                Rulers.views(new Outlines(rules)
+                        .of(
+                                template,
+                                new Days(of.start(), of.end()),
+                                calendar.days(),
+                                calendar.weeks(),
+                                "weeks",
+                                calendar.weeks().count().orElse(0))),
+                parts.stream()
+                        .map(part -> new StartViews.SessionName(part.code(), part.title()))
+                        .toList());
+    }
+
+    private StartViews.Start view(ProofKey key, ProofRow row, Starts all, Starts.Start start, Conventions rules) {
+        String what = row.value(Setting.COPY);
+        List<StartViews.Other> others = row.shell().map(all::allEarlier).orElse(List.of()).stream()
+                .map(found -> new StartViews.Other(
+                        found.shell().key(), found.shell().code(), found.shell().term(), found.evidence()))
+                .toList();
+        if (start instanceof Starts.Start.FromEarlier from) {
+            return earlier(key, row, from, what, others);
+        }
+        boolean template = start instanceof Starts.Start.FromTemplate;
+        List<StartViews.Unit> units = start instanceof Starts.Start.FromTemplate from
+                ? Rulers.views(all.outline(from.template(), row))
+                : List.of();
+        StartViews.Ruler own =
+                template ? Rulers.of(calendars.own(row.shell().orElseThrow().lead(), rules)) : null;
+        return new StartViews.Start(
+                row.key(), row.code(), kind(start), says(start), List.of(), what, null, units, others, null, own, null);
+    }
+
+    private static String says(Starts.Start start) {
+        if (start instanceof Starts.Start.FromTemplate from) {
+            return "It starts from the template “" + from.template().title() + "”.";
+        }
+        if (start instanceof Starts.Start.Missing missing) {
+            return "There is no template “" + missing.template() + "”.";
+        }
+        return start instanceof Starts.Start.NeverTaught
+                ? "No earlier shell of this course stands in the LMS; it starts empty."
+                : "It starts empty.";
+    }
+
+    private StartViews.Start earlier(
+            ProofKey key, ProofRow row, Starts.Start.FromEarlier from, String what, List<StartViews.Other> others) {
+        String fromKey = from.found().shell().key();
+        List<Lms.OutlineUnit> units = lms.outline(fromKey);
+        Optional<Calendars.Both> both =
+                calendars.both(key, row, from.found().shell().term());
+        List<StartViews.Unit> carried =
+                both.map(one -> one.carry().views(units)).orElseGet(() -> Rulers.undated(units));
+        return new StartViews.Start(
+                row.key(),
+                row.code(),
+                "earlier",
+                "It starts from %s of %s."
+                        .formatted(
+                                from.found().shell().code(),
+                                from.found().shell().term()),
+                from.found().evidence(),
+                what,
+                fromKey,
+                from.kept().map(dates -> Rulers.withDates(carried, dates)).orElse(carried),
+                others,
+                both.map(one -> Rulers.of(one.from())).orElse(null),
+                both.map(one -> Rulers.of(one.to())).orElse(null),
+                starts.kept(key.term(), row.key())
+                        .filter(kept -> kept.fromKey().equals(fromKey))
+                        .map(kept -> new StartViews.Kept(people.nameOf(kept.keptBy()), kept.keptAt()))
+                        .orElse(null));
+    }
+}

@@ -10,7 +10,10 @@
     import Line from './frame/Line.svelte'
     import { NO_TERM, place, STATIONS } from './frame/nav.svelte'
     import SignIn from './frame/SignIn.svelte'
+    import Example from './outlines/Example.svelte'
+    import Starts from './outlines/Starts.svelte'
     import Proof from './proof/Proof.svelte'
+    import Templates from './templates/Templates.svelte'
 
     let find = $state<HTMLInputElement>()
     let keysShown = $state(false)
@@ -63,7 +66,15 @@
         {:else if place.station === 'arrivals'}
             <Arrivals />
         {:else if place.station === 'conventions'}
-            <Conventions />
+            {#if place.params.view === 'templates'}
+                <Templates />
+            {:else if place.params.view === 'starts'}
+                {#key place.term}<Starts />{/key}
+            {:else if place.params.view === 'example'}
+                {#key place.term}<Example />{/key}
+            {:else}
+                <Conventions />
+            {/if}
         {:else if place.term === NO_TERM}
             <Desk />
         {:else if place.station === 'proof'}

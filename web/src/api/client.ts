@@ -36,7 +36,18 @@ export function post<T>(path: string, body?: unknown, signal?: AbortSignal): Pro
     return send<T>('POST', path, body, signal)
 }
 
-async function send<T>(method: string, path: string, body: unknown, signal?: AbortSignal): Promise<T> {
+/** Sends a file as a form does. */
+export function upload<T>(path: string, file: File): Promise<T> {
+    const form = new FormData()
+    form.append('file', file)
+    return send<T>('POST', path, form)
+}
+
+export function remove(path: string): Promise<void> {
+    return send<void>('DELETE', path)
+}
+
+async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
     const headers: Record<string, string> = { Accept: 'application/json' }
     if (method !== 'GET') headers['X-XSRF-TOKEN'] = token()
     const raw = body instanceof FormData || body instanceof URLSearchParams

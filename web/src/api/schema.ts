@@ -749,6 +749,7 @@ export interface components {
             setting: string;
             value: string | null;
             section: string | null;
+            department: string | null;
             /** Format: int32 */
             layer: number;
         };
@@ -764,10 +765,12 @@ export interface components {
             label: string;
             courseTitle: string;
             department: string;
+            departmentCode: string;
             about: string;
             /** Format: int32 */
             students: number;
             instructors: string[];
+            lead: string;
             sections: string[];
             snags: components["schemas"]["ProofSnagView"][];
             values: components["schemas"]["ProofValue"][];
@@ -819,6 +822,7 @@ export interface components {
             snags: components["schemas"]["ProofSnagChange"][];
             samples: components["schemas"]["ProofSample"][];
             hard: components["schemas"]["ProofHard"][];
+            named: components["schemas"]["ProofNamed"][];
             inTheWay: string[];
             matches: number[];
         };
@@ -835,6 +839,13 @@ export interface components {
             title: string;
             category: string;
             snags: string[];
+        };
+        ProofNamed: {
+            key: string;
+            snag: string;
+            stop: boolean;
+            code: string;
+            title: string;
         };
         ProofSample: {
             key: string;
@@ -1111,7 +1122,7 @@ export interface components {
         ConventionsVocabulary: {
             settings: components["schemas"]["ConventionsSettingView"][];
             tokens: components["schemas"]["ConventionsTokenView"][];
-            modifiers: string[];
+            modifiers: components["schemas"]["ConventionsTokenView"][];
             conditions: string[];
         };
         VersionDifferencesDifference: {

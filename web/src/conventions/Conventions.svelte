@@ -4,9 +4,12 @@
     import { campus } from '../frame/campus.svelte'
     import { NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import Views from '../frame/Views.svelte'
     import { instant } from '../frame/words'
     import Effect from './Effect.svelte'
+    import type { Layer } from './edits'
     import LayerPane from './LayerPane.svelte'
+    import Merge from './Merge.svelte'
     import Stack from './Stack.svelte'
     import { StackDraft } from './stack.svelte'
     import Versions from './Versions.svelte'
@@ -25,6 +28,11 @@
     let file = $state.raw<{ name: string; text: string } | null>(null)
     let picker = $state<HTMLInputElement>()
     let busy = $state(false)
+    /** A version that somebody else kept meanwhile. */
+    let theirs = $state.raw<{
+        view: Api['ConventionsView']
+        differences: Api['VersionDifferencesDifference'][]
+    } | null>(null)
 
     const edited = $derived(file !== null || stack.edited)
     const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
@@ -101,7 +109,12 @@
         void campus.attempt(async () => {
             busy = true
             try {
-                await post('/api/conventions/versions', { change: change(), note })
+                try {
+                    await post('/api/conventions/versions', { change: change(), note })
+                } catch (e) {
+                    if (e instanceof Problem && e.status === 409 && !file) return await meet()
+                    throw e
+                }
                 file = null
                 note = ''
                 place.set({ layer: String(stack.chosen) })
@@ -110,6 +123,31 @@
             } finally {
                 busy = false
             }
+        })
+    }
+
+    /** Somebody else was faster: both changes are shown, and nothing is kept yet. */
+    async function meet() {
+        const view = await get<Api['ConventionsView']>('/api/conventions')
+        const since = `/api/conventions/versions/${view.about.number}/since/${current?.about.number}`
+        theirs = { view, differences: await get(since) }
+    }
+
+    function take(layers: Layer[]) {
+        if (!theirs) return
+        current = theirs.view
+        stack.start(theirs.view.layers)
+        stack.replace(layers)
+        theirs = null
+    }
+
+    /** An earlier version as a draft, so that what going back would change is seen before. */
+    function back(version: number) {
+        void campus.attempt(async () => {
+            const answer = await fetch(`/api/conventions/versions/${version}/file`)
+            if (!answer.ok) throw new Error(`Version ${version} cannot be read.`)
+            file = { name: `Version ${version}`, text: await answer.text() }
+            note = `Back to version ${version}`
         })
     }
 
@@ -131,6 +169,7 @@
 <svelte:window onkeydown={pressed} />
 
 {#snippet sheet()}
+    <Views />
     <div class="two">
         {#if current}
             <Stack
@@ -168,7 +207,15 @@
 {/snippet}
 
 {#snippet margin()}
-    {#if edited && errors.length > 0}
+    {#if theirs && current}
+        <Merge
+            base={current.layers}
+            mine={stack.layers}
+            theirs={theirs.view}
+            differences={theirs.differences}
+            {take}
+        />
+    {:else if edited && errors.length > 0}
         <h2>Not to be kept like this</h2>
         {#each errors as error (error.field)}
             {#each lines(error.detail) as line (line)}<p class="brick">{line}</p>{/each}
@@ -176,7 +223,7 @@
     {:else if edited && outcome}
         <Effect effect={outcome} {stale} />
     {:else if current}
-        <Versions {versions} {withTerm} />
+        <Versions {versions} {withTerm} {back} />
     {/if}
 {/snippet}
 

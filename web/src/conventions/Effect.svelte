@@ -46,6 +46,18 @@
             {/each}
         </ul>
     {/if}
+    {#if effect.named.length > 0}
+        <details>
+            <summary>Names that do not come out as the pattern says</summary>
+            {#each effect.named as one (one.key + one.snag)}
+                <p class="sample">
+                    <b class={one.stop ? 'brick' : 'ochre'}>{one.stop ? '■' : '▲'} {words(one.snag)}</b>
+                    <span class="mono">{one.code}</span>
+                    {one.title}
+                </p>
+            {/each}
+        </details>
+    {/if}
     {#if effect.samples.length > 0}
         <h3>Before and after</h3>
         {#each effect.samples.slice(0, SHOWN) as sample (sample.key + sample.field)}

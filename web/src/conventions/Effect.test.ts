@@ -13,6 +13,7 @@ const EFFECT = {
     ],
     samples: [{ key: 's:a', field: 'title', before: 'Old', after: 'New', snags: ['title-shortened'] }],
     hard: [],
+    named: [],
     inTheWay: [],
     matches: [],
 }

@@ -1,6 +1,8 @@
 <script lang="ts">
+    import { tick } from 'svelte'
     import type { FieldError } from '../api/client'
-    import { tokenAt, type Setting, type Standing } from './edits'
+    import { completion, explain, put } from './complete'
+    import type { Setting, Standing } from './edits'
 
     /** One setting of a layer, typed as text; errors stand at their place under it. */
     let {
@@ -10,6 +12,7 @@
         error,
         layerName,
         tokens,
+        modifiers,
         focused,
         disabled,
         change,
@@ -20,6 +23,7 @@
         error: FieldError | undefined
         layerName: (index: number) => string
         tokens: { name: string; help: string }[]
+        modifiers: { name: string; help: string }[]
         focused: boolean
         disabled: boolean
         change: (text: string | null) => void
@@ -28,15 +32,47 @@
     let input: HTMLInputElement
     let cursor = $state(0)
     let here = $state(false)
+    /** Whether something was typed since the field was entered, so that words are offered. */
+    let writing = $state(false)
+    let pick = $state(0)
+    const OFFERED = 8
 
     const text = $derived(draft === undefined || draft === null ? standing.text : draft)
     const setHere = $derived(draft === undefined ? standing.here : draft !== null)
-    const token = $derived(setting.kind === 'PATTERN' ? tokenAt(text, cursor) : '')
-    const help = $derived(tokens.find((t) => t.name === token))
+    const pattern = $derived(setting.kind === 'PATTERN' && !disabled)
+    const help = $derived(pattern ? explain(text, cursor, tokens, modifiers) : null)
+    const offer = $derived(pattern && writing ? completion(text, cursor, tokens, modifiers) : null)
+    const options = $derived(offer?.options.slice(0, OFFERED) ?? [])
+    const picked = $derived(Math.min(pick, options.length - 1))
 
     $effect(() => {
         if (focused) input.focus()
     })
+
+    function take(word: string) {
+        if (!offer) return
+        const done = put(text, offer, word)
+        change(done.text)
+        writing = false
+        tick().then(() => {
+            input.focus()
+            input.setSelectionRange(done.cursor, done.cursor)
+            cursor = done.cursor
+        })
+    }
+
+    function pressed(event: KeyboardEvent) {
+        if (options.length === 0) return
+        const option = options[picked]
+        if (event.key === 'ArrowDown') pick = (picked + 1) % options.length
+        else if (event.key === 'ArrowUp') pick = (picked + options.length - 1) % options.length
+        else if ((event.key === 'Enter' || event.key === 'Tab') && option) take(option.name)
+        else if (event.key === 'Escape') {
+            writing = false
+            event.stopPropagation()
+        } else return
+        event.preventDefault()
+    }
 
     const seeCursor = () => (cursor = input.selectionStart ?? 0)
 </script>
@@ -56,19 +92,48 @@
                 autocomplete="off"
                 aria-invalid={error !== undefined}
                 aria-describedby="about-{setting.key}"
+                role={setting.kind === 'PATTERN' ? 'combobox' : undefined}
+                aria-expanded={setting.kind === 'PATTERN' ? options.length > 0 : undefined}
+                aria-controls={setting.kind === 'PATTERN' ? `offer-${setting.key}` : undefined}
+                aria-autocomplete={setting.kind === 'PATTERN' ? 'list' : undefined}
+                aria-activedescendant={options.length > 0 ? `offer-${setting.key}-${picked}` : undefined}
                 oninput={(e) => {
                     change(e.currentTarget.value)
+                    writing = true
+                    pick = 0
                     seeCursor()
                 }}
+                onkeydown={pressed}
                 onkeyup={seeCursor}
                 onclick={seeCursor}
                 onfocus={() => {
                     here = true
                     seeCursor()
                 }}
-                onblur={() => (here = false)}
+                onblur={() => {
+                    here = false
+                    writing = false
+                }}
             />
         </div>
+        {#if setting.kind === 'PATTERN'}
+            <ul id="offer-{setting.key}" class="offer" role="listbox" aria-label="words for {setting.name}">
+                {#each options as option, i (option.name)}
+                    <li
+                        id="offer-{setting.key}-{i}"
+                        role="option"
+                        aria-selected={i === picked}
+                        onmousedown={(e) => {
+                            e.preventDefault()
+                            take(option.name)
+                        }}
+                    >
+                        <span class="mono">{option.name}</span>
+                        <span class="soft">{option.help}</span>
+                    </li>
+                {/each}
+            </ul>
+        {/if}
         {#if error && error.column > 0 && setting.kind === 'PATTERN'}
             <div class="place mono brick" aria-hidden="true">{' '.repeat(error.column - 1)}▲</div>
         {/if}
@@ -99,7 +164,7 @@
                 <button class="plain small" onclick={() => change(null)}>leave it to the layers above</button>
             {/if}
             {#if help && here && !error}
-                <span class="help"><span class="mono chalk">{`{${help.name}}`}</span> {help.help}</span>
+                <span class="help"><span class="mono chalk">{help.name}</span> {help.help}</span>
             {/if}
         </p>
     </div>
@@ -133,6 +198,26 @@
     }
     input[aria-invalid='true'] {
         border-color: var(--brick);
+    }
+    .offer {
+        list-style: none;
+        margin: 2px 0 0;
+        padding: 0;
+        border-left: 3px solid var(--chalk);
+        background: var(--paper);
+    }
+    .offer:empty {
+        display: none;
+    }
+    .offer li {
+        display: grid;
+        grid-template-columns: 140px 1fr;
+        padding: 1px 8px;
+        cursor: pointer;
+        font-size: 12.5px;
+    }
+    .offer li[aria-selected='true'] {
+        background: var(--chalk-wash);
     }
     .small {
         margin-left: 12px;

@@ -11,6 +11,7 @@ function props(more: object = {}) {
         error: undefined,
         layerName: () => 'Whole campus',
         tokens: [{ name: 'label', help: 'courses and sections' }],
+        modifiers: [{ name: 'slug', help: 'hyphens' }],
         focused: false,
         disabled: false,
         change: vi.fn(),
@@ -49,4 +50,18 @@ test('a value set here can be left to the layers above', async () => {
 test('says that a layer above has fixed it', () => {
     render(Field, props({ standing: { text: 'x', here: false, from: 0, fixedIn: 0 } }))
     expect(screen.getByText(/fixed in 1 Whole campus/)).toBeTruthy()
+})
+
+test('offers words as a pattern is typed, and takes one by keyboard', async () => {
+    const change = vi.fn()
+    const { rerender } = render(Field, props({ draft: '{label} {la', change }))
+    const input = screen.getByRole('combobox')
+    await userEvent.click(input)
+    expect(input.getAttribute('aria-expanded')).toBe('false')
+    await userEvent.keyboard('b')
+    expect(change).toHaveBeenLastCalledWith('{label} {lab')
+    await rerender({ draft: '{label} {lab' })
+    expect(screen.getByRole('option').textContent).toContain('label')
+    await userEvent.keyboard('{Enter}')
+    expect(change).toHaveBeenLastCalledWith('{label} {label}')
 })

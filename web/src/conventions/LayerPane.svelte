@@ -83,6 +83,7 @@
                 error={errorOf(`set.${key}`)}
                 {layerName}
                 tokens={vocabulary.tokens}
+                modifiers={vocabulary.modifiers}
                 focused={place.params.field === key}
                 {disabled}
                 change={(text) => stack.set(key, text)}
@@ -133,7 +134,7 @@
         <dt class="mono">[ ]</dt>
         <dd>left out, with all in it, when a token directly in it is empty</dd>
         <dt class="mono">{'{title:cut 20}'}</dt>
-        <dd>a token with a modifier: {vocabulary.modifiers.join(', ')}</dd>
+        <dd>a token with a modifier: {vocabulary.modifiers.map((m) => m.name).join(', ')}</dd>
     </dl>
 </details>
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { standing, tokenAt, whenInWords, type Layer, type Setting } from './edits'
+import { standing, whenInWords, type Layer, type Setting } from './edits'
 
 const TITLE: Setting = {
     key: 'title',
@@ -43,14 +43,4 @@ test('conditions read as words', () => {
         { key: 'level', values: ['500-699'] },
     ]
     expect(whenInWords(layer('x', {}, when))).toBe('department is DSGN or WOOD, and level is 500-699')
-})
-
-describe('tokenAt', () => {
-    test.each([
-        ['{label} {title:cut 20}', 12, 'title'],
-        ['{label} {title}', 7, ''],
-        ['{ term.code }', 5, 'term.code'],
-        ['{tit', 4, 'tit'],
-        ['plain', 2, ''],
-    ])('%s at %i', (text, cursor, token) => expect(tokenAt(text, cursor)).toBe(token))
 })

@@ -39,12 +39,3 @@ export function whenInWords(layer: Layer): string {
     if (layer.when.length === 0) return 'all sections'
     return layer.when.map((c) => `${c.key} is ${c.values.join(' or ')}`).join(', and ')
 }
-
-/** The word of a pattern under the cursor, without its braces and modifiers; empty outside of braces. */
-export function tokenAt(text: string, cursor: number): string {
-    const open = text.lastIndexOf('{', Math.max(0, cursor - 1))
-    if (open < 0 || text.slice(open, cursor).includes('}')) return ''
-    const close = text.indexOf('}', open)
-    const inside = text.slice(open + 1, close < 0 ? undefined : close)
-    return (inside.split(':')[0] ?? '').trim()
-}

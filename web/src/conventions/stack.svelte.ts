@@ -101,6 +101,15 @@ export class StackDraft {
         this.step('', layers, to)
     }
 
+    /** Takes other layers in place of all, as one step. */
+    replace(layers: Layer[]) {
+        const made = layers.map((layer) => {
+            const known = this.kept.find((one) => one.name === layer.name)
+            return { ...layer, id: known ? known.id : this.made++ }
+        })
+        this.step('', made, Math.min(this.chosen, Math.max(0, made.length - 1)))
+    }
+
     undo() {
         const before = this.past.at(-1)
         if (!before) return

@@ -83,6 +83,13 @@
         })
     }
 
+    function afterKeep() {
+        void campus.attempt(async () => {
+            await rows.load()
+            await campus.refresh()
+        })
+    }
+
     function enter() {
         document.getElementById('margin')?.focus()
     }
@@ -198,7 +205,7 @@
 
 {#snippet margin()}
     {#if shell}
-        <Why {shell} />
+        <Why {shell} kept={afterKeep} />
     {:else if rows.summary}
         <h2>Snags</h2>
         {#if rows.summary.snags.length === 0}<p class="soft">None.</p>{/if}

@@ -1,10 +1,18 @@
 <script lang="ts">
     import type { Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
     import { follow, place } from '../frame/nav.svelte'
     import { count, moment } from '../frame/words'
+    import ValueChange from './ValueChange.svelte'
 
     /** Everything about one shell: each value, and why it is so. */
-    let { shell }: { shell: Api['ProofShell'] } = $props()
+    let { shell, kept }: { shell: Api['ProofShell']; kept?: () => void } = $props()
+
+    let changing = $state('')
+    $effect(() => {
+        if (shell.key) changing = ''
+    })
+    const mayChange = $derived(kept !== undefined && campus.mayChange && shell.lead !== '')
 
     const FIRST = ['code', 'title', 'category', 'opens', 'closes', 'open', 'template', 'units', 'layout']
     type Value = Api['ProofValue']
@@ -26,6 +34,11 @@
         return value.why.filter((s) => s.taken).at(-1)
     }
 
+    /** Where a layer fixed the value, only that layer can change it, which its own screen shows. */
+    function fixedAbove(value: Value): boolean {
+        return source(value)?.fixes ?? false
+    }
+
     /** Steps that would have given something else, had they been the last. */
     function others(value: Value) {
         const taken = source(value)
@@ -41,6 +54,11 @@
         <dt>{value.name}</dt>
         <dd class:mono={value.setting === 'code'}>
             {shown(value, value.text)}
+            {#if mayChange && changing !== value.setting && !fixedAbove(value)}
+                <button class="plain edit" onclick={() => (changing = value.setting)}
+                    >change<span class="unseen"> {value.name}</span></button
+                >
+            {/if}
             {#if value.differs}<span class="differs">LMS: <s>{shown(value, value.held ?? '')}</s></span>{/if}
         </dd>
         <dd class="why">
@@ -60,10 +78,18 @@
                         : ''}</span
                 >
             {/if}
+            {#if value.setting === 'template' && shell.action === 'build' && kept}
+                <a class="other" href={place.href('conventions', { view: 'starts', key: shell.key })}
+                    >what it starts from</a
+                >
+            {/if}
             {#each others(value) as other (other.index)}
                 <span class="soft other">layer {other.index + 1} would give “{other.gives}”</span>
             {/each}
         </dd>
+        {#if changing === value.setting && kept}
+            <ValueChange {shell} {value} close={() => (changing = '')} {kept} />
+        {/if}
     </div>
 {/snippet}
 
@@ -71,7 +97,7 @@
 <div onclick={follow}>
     <h2>{shell.label}<br />{shell.courseTitle}</h2>
     <p class="soft">
-        {shell.about}{shell.instructors.length ? `, ${shell.instructors.join(', ')}` : ''};
+        {[shell.about, ...shell.instructors].filter((text) => text !== '').join(', ') || 'no instructor'};
         {count(shell.students, 'student')}
     </p>
     {#each shell.snags as snag (snag.snag)}
@@ -133,6 +159,13 @@
     }
     .other {
         display: block;
+    }
+    .edit {
+        float: right;
+        font-size: 12px;
+        font-weight: 400;
+        margin-left: 8px;
+        border-bottom-width: 1px;
     }
     .differs {
         display: block;

@@ -1,6 +1,9 @@
 package chalkline.core.naming;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
@@ -8,6 +11,9 @@ import java.util.regex.Pattern;
 
 /** Something that a pattern does to the value of a token before it is put in place. */
 public final class Modifier {
+
+    /** Every modifier as it may be written, with what it does. */
+    public static final Map<String, String> HELP = help();
 
     private static final Pattern NUMBERED = Pattern.compile("(cut|pad)[ ]+0*([1-9][0-9]{0,5})");
 
@@ -17,6 +23,18 @@ public final class Modifier {
     private Modifier(String name, UnaryOperator<String> change) {
         this.name = name;
         this.change = change;
+    }
+
+    private static Map<String, String> help() {
+        Map<String, String> help = new LinkedHashMap<>();
+        help.put("upper", "in capitals");
+        help.put("lower", "in small letters");
+        help.put("plain", "without accents, with straight quotes and hyphens");
+        help.put("slug", "small letters and digits, all else one hyphen");
+        help.put("cut 20", "at most so many characters, ended at a word");
+        help.put("pad 3", "leading digits padded with zeros");
+        help.put("first", "up to the first slash");
+        return Collections.unmodifiableMap(help);
     }
 
     String apply(String value) {

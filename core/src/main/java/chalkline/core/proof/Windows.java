@@ -23,7 +23,6 @@ import java.util.concurrent.ConcurrentHashMap;
 /** Works out the units of a shell and from when to when students can enter it. */
 final class Windows {
     private static final LocalTime END_OF_DAY = LocalTime.of(23, 59);
-    private static final int WEEK = 7;
 
     /** ISO 8601 with seconds and offset; UTC is written +00:00. */
     private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
@@ -150,10 +149,7 @@ final class Windows {
         Moment.Result result = resolve(asked, asked.closes(), weeks, END_OF_DAY);
         boolean weekly = asked.layout().equals("weeks") && !asked.units().equals("weeks");
         if (result instanceof Moment.Result.NoEnd && weekly) {
-            // common practice: 52 weekly units from 2022-10-10 end on 2023-10-09
-            return Optional.of(asked.days()
-                    .first()
-                    .plusDays((long) WEEK * Integer.parseInt(asked.units()))
+            return Optional.of(Weeks.endOf(asked.days().first(), Integer.parseInt(asked.units()))
                     .atStartOfDay(conventions.zone()));
         }
         return settle(result, snags);

@@ -104,4 +104,25 @@ class WeeksTest {
         assertThat(weeks.count()).isEmpty();
         assertThat(weeks.startOf(60)).contains(LocalDate.parse("2028-02-21"));
     }
+
+    @Test
+    void unitsGiveTheEndAndTheEndGivesTheUnits() {
+        // common practice, no source: 52 weekly units from 2022-10-10 end on 2023-10-09
+        LocalDate first = LocalDate.parse("2022-10-10");
+        assertThat(Weeks.endOf(first, 52)).isEqualTo(LocalDate.parse("2023-10-09"));
+        for (int units = 0; units < 200; units++) {
+            assertThat(Weeks.unitsTo(first, Weeks.endOf(first, units))).isEqualTo(units);
+            assertThat(Weeks.unitsTo(first, Weeks.endOf(first, units).plusDays(1)))
+                    .isEqualTo(units + 1);
+        }
+        assertThat(Weeks.unitsTo(first, first.minusDays(30))).isZero();
+    }
+
+    @Test
+    void theLastDayOfAWeekLiesInTheSession() {
+        Weeks weeks = weeks(SPRING, MID_TERM);
+        assertThat(weeks.lastDayOf(1)).contains(LocalDate.parse("2027-01-10"));
+        assertThat(weeks.lastDayOf(15)).contains(LocalDate.parse("2027-04-23"));
+        assertThat(weeks.lastDayOf(16)).isEmpty();
+    }
 }

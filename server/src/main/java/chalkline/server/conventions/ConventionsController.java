@@ -5,6 +5,7 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.VersionDifferences;
+import chalkline.core.naming.Modifier;
 import chalkline.core.naming.Token;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -23,9 +24,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/conventions")
 class ConventionsController {
-    private static final List<String> MODIFIERS =
-            List.of("upper", "lower", "plain", "slug", "cut 20", "pad 3", "first");
-
     private final ConventionsService conventions;
 
     ConventionsController(ConventionsService conventions) {
@@ -43,7 +41,7 @@ class ConventionsController {
     record TokenView(String name, String help) {}
 
     record Vocabulary(
-            List<SettingView> settings, List<TokenView> tokens, List<String> modifiers, List<String> conditions) {}
+            List<SettingView> settings, List<TokenView> tokens, List<TokenView> modifiers, List<String> conditions) {}
 
     record Keep(@Valid @NotNull Change change, @NotNull String note) {}
 
@@ -86,7 +84,9 @@ class ConventionsController {
                 Arrays.stream(Token.values())
                         .map(token -> new TokenView(token.text(), token.help()))
                         .toList(),
-                MODIFIERS,
+                Modifier.HELP.entrySet().stream()
+                        .map(one -> new TokenView(one.getKey(), one.getValue()))
+                        .toList(),
                 Arrays.stream(Condition.values()).map(Condition::key).toList());
     }
 

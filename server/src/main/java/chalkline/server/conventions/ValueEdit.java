@@ -14,19 +14,23 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One setting changed where somebody saw its value: for one section only, or in the layer that it came from.
+ * One setting changed where somebody saw its value: for one section only, for all of a department, or in the layer that
+ * it came from.
  *
  * @param value as it is written in conventions; null takes it out
  * @param section the section whose override it is; null where it is a layer
+ * @param department the code of the department, at the end of the stack; null where it is another layer
  * @param layer the layer, counted from 0
  */
 public record ValueEdit(
         @NotNull String setting,
         @Nullable String value,
         @Nullable String section,
+        @Nullable String department,
         int layer) {
 
     Conventions applyTo(Conventions conventions) {
@@ -35,11 +39,35 @@ public record ValueEdit(
         if (section != null) {
             return conventions.withOverrides(overrides(conventions.overrides(), section, of));
         }
+        if (department != null) {
+            return ofDepartment(conventions, department, of);
+        }
         if (layer < 0 || layer >= conventions.layers().size()) {
             throw new Refusal("layer", 0, "There is no layer " + (layer + 1) + ".");
         }
         Layer old = conventions.layers().get(layer);
         return conventions.withLayer(layer, value == null ? old.without(of) : old.with(of, read(of, value)));
+    }
+
+    /** The last layer, if it is for this department alone; else a new one under all others, so that it wins. */
+    private Conventions ofDepartment(Conventions conventions, String code, Setting of) {
+        List<Layer> layers = new ArrayList<>(conventions.layers());
+        When when = only(Condition.DEPARTMENT, code);
+        int last = layers.size() - 1;
+        boolean there = last >= 0
+                && !layers.get(last).off()
+                && layers.get(last).when().conditions().equals(when.conditions());
+        Layer own = there ? layers.remove(last) : new Layer("All of " + code, when, Map.of(), Set.of());
+        layers.add(value == null ? own.without(of) : own.with(of, read(of, value)));
+        return conventions.withLayers(layers);
+    }
+
+    private static When only(Condition condition, String value) {
+        try {
+            return When.of(Map.of(condition, List.of(value)));
+        } catch (ValueException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** An override that is left with nothing goes. */
@@ -74,13 +102,11 @@ public record ValueEdit(
 
     /** The sections that the change is about. */
     When about(Conventions changed) {
-        if (section == null) {
-            return changed.layers().get(layer).when();
+        if (section != null) {
+            return only(Condition.SECTION, section);
         }
-        try {
-            return When.of(Map.of(Condition.SECTION, List.of(section)));
-        } catch (ValueException e) {
-            throw new IllegalStateException(e);
-        }
+        return department != null
+                ? only(Condition.DEPARTMENT, department)
+                : changed.layers().get(layer).when();
     }
 }

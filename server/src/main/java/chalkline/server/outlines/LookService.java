@@ -196,7 +196,7 @@ public class LookService {
         String fromKey = from.found().shell().key();
         List<Lms.OutlineUnit> units = lms.outline(fromKey);
         Optional<Calendars.Both> both =
-                calendars.both(key, row, from.found().shell().term());
+                calendars.both(key, row, from.found().shell().term(), units);
         List<StartViews.Unit> carried =
                 both.map(one -> one.carry().views(units)).orElseGet(() -> Rulers.undated(units));
         return new StartViews.Start(

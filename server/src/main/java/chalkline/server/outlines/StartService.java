@@ -100,7 +100,7 @@ public class StartService {
     public List<Lms.OutlineUnit> carried(ProofKey key, String shellKey, String fromKey) {
         List<Lms.OutlineUnit> units = lms.outline(fromKey);
         return calendars
-                .both(key, row(key, shellKey), shell(key, fromKey).term())
+                .both(key, row(key, shellKey), shell(key, fromKey).term(), units)
                 .map(both -> both.carry().units(units))
                 .orElseGet(() -> CarriedUnits.withoutDates(units));
     }

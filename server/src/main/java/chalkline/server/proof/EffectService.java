@@ -16,12 +16,15 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
@@ -29,6 +32,14 @@ import org.springframework.stereotype.Service;
 /** What a change to the conventions would do to the shells of a term, before it is kept. */
 @Service
 public class EffectService {
+    private static final Set<Snag> ABOUT_NAMES = EnumSet.of(
+            Snag.CODE_TAKEN,
+            Snag.CODE_EMPTY,
+            Snag.TITLE_EMPTY,
+            Snag.CODE_TOO_LONG,
+            Snag.CODE_NUMBERED,
+            Snag.CODE_DISTINGUISHED,
+            Snag.TITLE_SHORTENED);
     private static final int SAMPLES = 60;
     private static final int HUNDRED = 100;
     /** Of ids of sections and instructors there are thousands, which nobody picks from a list. */
@@ -132,6 +143,7 @@ public class EffectService {
                 snags(before.proof().rows(), after),
                 samples,
                 hard(after, change.about(edited)),
+                named(after, change.about(edited)),
                 proofs.inTheWay(key, edited),
                 change.stack() == null ? List.of() : matches(proof, edited));
     }
@@ -203,7 +215,7 @@ public class EffectService {
                 .filter(row -> lead(row).filter(when::matches).isPresent())
                 .toList();
         List<ProofViews.Hard> hard = new ArrayList<>();
-        java.util.Set<String> shown = new java.util.HashSet<>();
+        Set<String> shown = new HashSet<>();
         kinds.forEach((why, test) -> matching.stream()
                 .filter(row -> test.test(row) && !shown.contains(row.key()))
                 .findFirst()
@@ -218,6 +230,19 @@ public class EffectService {
                             row.snags().stream().map(Snag::key).toList()));
                 }));
         return hard;
+    }
+
+    private static List<ProofViews.Named> named(List<ProofRow> rows, When when) {
+        List<ProofViews.Named> named = new ArrayList<>();
+        for (ProofRow row : rows) {
+            if (named.size() < SAMPLES && lead(row).filter(when::matches).isPresent()) {
+                row.snags().stream()
+                        .filter(ABOUT_NAMES::contains)
+                        .forEach(snag -> named.add(
+                                new ProofViews.Named(row.key(), snag.key(), snag.isStop(), row.code(), row.title())));
+            }
+        }
+        return named;
     }
 
     private static Optional<Section> lead(ProofRow row) {

@@ -88,9 +88,11 @@ public final class ProofViews {
             String label,
             String courseTitle,
             String department,
+            String departmentCode,
             String about,
             int students,
             List<String> instructors,
+            String lead,
             List<String> sections,
             List<SnagView> snags,
             List<Value> values,
@@ -114,6 +116,7 @@ public final class ProofViews {
     /**
      * What an edit would do, before it is kept.
      *
+     * @param named the first shells of those that the change is about whose names do not come out as the pattern says
      * @param inTheWay what the edited conventions name and the list does not have
      * @param matches how many sections each layer would match, where the stack is edited
      */
@@ -125,8 +128,12 @@ public final class ProofViews {
             List<SnagChange> snags,
             List<Sample> samples,
             List<Hard> hard,
+            List<Named> named,
             List<String> inTheWay,
             List<Integer> matches) {}
+
+    /** A shell whose code had to be told apart or whose title was shortened, or that has no name to go by. */
+    public record Named(String key, String snag, boolean stop, String code, String title) {}
 
     /** A value that sections have for a condition, and how many. */
     public record FactCount(String value, int sections) {}

@@ -43,11 +43,13 @@ public class WhyService {
                 row.shell().map(shell -> shell.labels().label()).orElse(row.code()),
                 row.shell().map(shell -> shell.lead().course().title()).orElse(row.title()),
                 row.shell().map(shell -> shell.lead().department().name()).orElse(""),
+                row.shell().map(shell -> shell.lead().department().code()).orElse(""),
                 row.shell().map(WhyService::about).orElse("Its section is no longer in the registrar's list."),
                 row.students(),
                 row.instructors().stream()
                         .map(person -> person.givenName() + " " + person.familyName())
                         .toList(),
+                row.lead(),
                 row.sections(),
                 row.snags().stream()
                         .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))

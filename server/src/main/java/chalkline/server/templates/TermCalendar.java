@@ -1,6 +1,5 @@
 package chalkline.server.templates;
 
-import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section.Days;
 import chalkline.core.arrivals.Session;
 import chalkline.core.calendar.Break;
@@ -25,14 +24,5 @@ public record TermCalendar(
                 breaks,
                 new Weeks(days, breaks, rules.weekStart()),
                 CarryForward.Term.of(days, breaks, rules.weekStart()));
-    }
-
-    /** The session of a term that has the same title as a part of another, else the term itself. */
-    public static Session alike(RegistrarList list, Session term, String partTitle) {
-        return list.sessions().values().stream()
-                .filter(session ->
-                        session.parentId().equals(term.id()) && session.title().equals(partTitle))
-                .findFirst()
-                .orElse(term);
     }
 }

@@ -1,0 +1,42 @@
+<script lang="ts">
+    import { follow, place } from './nav.svelte'
+
+    /** The parts of the station Conventions. */
+    const VIEWS = [
+        ['', 'Layers'],
+        ['templates', 'Templates'],
+        ['starts', 'What shells start from'],
+        ['example', 'An example'],
+    ] as const
+
+    const now = $derived(place.params.view ?? '')
+</script>
+
+<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
+<nav aria-label="Parts of the conventions" onclick={follow}>
+    {#each VIEWS as [view, name] (view)}
+        <a href={place.href('conventions', { view })} aria-current={view === now ? 'page' : undefined}
+            >{name}</a
+        >
+    {/each}
+</nav>
+
+<style>
+    nav {
+        display: flex;
+        gap: 22px;
+        padding: 8px 20px 7px;
+        border-bottom: 1px solid var(--hair);
+        background: var(--paper);
+        flex: none;
+    }
+    a {
+        font-weight: 400;
+        border-bottom-color: transparent;
+    }
+    a[aria-current] {
+        font-weight: 650;
+        color: var(--ink);
+        border-bottom-color: var(--chalk);
+    }
+</style>

@@ -1,0 +1,340 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import { get, post, type Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import Views from '../frame/Views.svelte'
+    import { count, day, instant, moment, number } from '../frame/words'
+    import WeekRuler from '../parts/WeekRuler.svelte'
+    import Dates from './Dates.svelte'
+
+    const SHOWN = 200
+    const KINDS: [string, string][] = [
+        ['earlier', 'from an earlier shell'],
+        ['template', 'from a template'],
+        ['missing', 'with nothing to start from'],
+        ['none', 'empty, as set'],
+    ]
+
+    let rows = $state.raw<Api['StartRow'][]>([])
+    let versions = $state('')
+    let start = $state.raw<Api['Start'] | null>(null)
+    let changed = $state.raw<Record<string, string>>({})
+    let from = $state('')
+    let busy = $state(false)
+    let loaded = $state(false)
+
+    const term = $derived(encodeURIComponent(place.term))
+    const kind = $derived(place.params.kind ?? '')
+    const q = $derived((place.params.q ?? '').toLowerCase())
+    const chosen = $derived(place.params.key ?? '')
+    const seen = $derived(
+        rows.filter(
+            (r) =>
+                (kind === '' || r.kind === kind) &&
+                (q === '' || `${r.code} ${r.title}`.toLowerCase().includes(q)),
+        ),
+    )
+    const items = $derived(start?.units.flatMap((u) => u.items) ?? [])
+    const was = $derived(items.flatMap((i) => (i.was ? [{ at: i.was, moved: i.notes.length > 0 }] : [])))
+    const is = $derived(
+        start?.units.flatMap((u, n) =>
+            u.items.flatMap((i, m) => {
+                const due = changed[`${n}.${m}`] ?? i.due
+                return due ? [{ at: due, moved: i.notes.length > 0 || `${n}.${m}` in changed }] : []
+            }),
+        ) ?? [],
+    )
+    const moved = $derived(items.filter((i) => i.notes.length > 0).length)
+
+    onMount(() => void campus.attempt(load))
+
+    async function load() {
+        const summary = await get<Api['ProofSummary']>(`/api/terms/${term}/proof`)
+        versions = summary.versions
+        rows = await get<Api['StartRow'][]>(`/api/terms/${term}/starts?versions=${versions}`)
+        loaded = true
+        const first = rows.find((r) => r.kind === 'earlier') ?? rows[0]
+        if (!rows.some((r) => r.key === place.params.key) && first) place.set({ key: first.key })
+    }
+
+    $effect(() => {
+        const key = chosen
+        const query = new URLSearchParams({ versions, key, ...(from ? { from } : {}) })
+        if (versions === '' || key === '') return
+        const abort = new AbortController()
+        get<Api['Start']>(`/api/terms/${term}/start?${query}`, abort.signal)
+            .then((answer) => {
+                start = answer
+                changed = {}
+            })
+            .catch((e) => {
+                if (!abort.signal.aborted) campus.trouble = e.message
+            })
+        return () => abort.abort()
+    })
+
+    function choose(key: string) {
+        from = ''
+        place.set({ key })
+    }
+
+    function keep() {
+        const now = start
+        if (!now?.fromKey) return
+        void campus.attempt(async () => {
+            busy = true
+            try {
+                start = await post<Api['Start']>(`/api/terms/${term}/start`, {
+                    versions,
+                    key: now.key,
+                    from: now.fromKey,
+                    due: { ...kept(now), ...changed },
+                })
+                changed = {}
+                await load()
+            } finally {
+                busy = false
+            }
+        })
+    }
+
+    /** What was set by hand before stays so. */
+    function kept(now: Api['Start']): Record<string, string> {
+        if (!now.kept) return {}
+        return Object.fromEntries(
+            now.units.flatMap((u, n) => u.items.flatMap((i, m) => (i.due ? [[`${n}.${m}`, i.due]] : []))),
+        )
+    }
+</script>
+
+{#snippet sheet()}
+    <Views />
+    <h1 class="unseen">What shells start from</h1>
+    <div class="two">
+        <section class="list" aria-label="Shells to be built">
+            <p class="filter">
+                <select
+                    aria-label="Shells that start"
+                    value={kind}
+                    onchange={(e) => place.set({ kind: e.currentTarget.value })}
+                >
+                    <option value="">all {number(rows.length)} to be built</option>
+                    {#each KINDS as [key, name] (key)}
+                        <option value={key}>
+                            {name}: {number(rows.filter((r) => r.kind === key).length)}
+                        </option>
+                    {/each}
+                </select>
+                <input
+                    aria-label="Find a shell"
+                    placeholder="find"
+                    value={place.params.q ?? ''}
+                    oninput={(e) => place.set({ q: e.currentTarget.value })}
+                />
+            </p>
+            <ol>
+                {#each seen.slice(0, SHOWN) as row (row.key)}
+                    <li class:on={row.key === chosen}>
+                        <button aria-current={row.key === chosen} onclick={() => choose(row.key)}>
+                            <span class="mono">{row.code}</span>
+                            <span class="soft"
+                                >{row.from || 'nothing'}{row.sameInstructor
+                                    ? ', same instructor'
+                                    : ''}{row.kept ? ', dates kept' : ''}</span
+                            >
+                        </button>
+                    </li>
+                {/each}
+            </ol>
+            {#if seen.length > SHOWN}
+                <p class="soft more">and {number(seen.length - SHOWN)} more; type to find one</p>
+            {/if}
+        </section>
+        <section class="start" aria-label="Its content">
+            {#if start}
+                <h2 class="mono">{start.code}</h2>
+                {#if start.from && start.to}
+                    <WeekRuler ruler={start.from} marks={was} name="then" />
+                    <WeekRuler ruler={start.to} marks={is} name="now" />
+                {:else if start.to}
+                    <WeekRuler ruler={start.to} marks={is} name="now" />
+                {/if}
+                {#if start.kind === 'earlier'}
+                    <Dates
+                        {start}
+                        {changed}
+                        disabled={!campus.mayChange}
+                        change={(at, due) => (changed = { ...changed, [at]: due })}
+                    />
+                {:else if start.units.length > 0}
+                    <table>
+                        <tbody>
+                            {#each start.units as unit, u (u)}
+                                <tr>
+                                    <th scope="row">{unit.title}</th>
+                                    <td class="soft">
+                                        {unit.first
+                                            ? `${day(unit.first)} to ${day(unit.last ?? unit.first)}`
+                                            : ''}
+                                    </td>
+                                </tr>
+                                {#each unit.items as item, i (i)}
+                                    <tr>
+                                        <td>{item.title} <span class="soft">{item.kind}</span></td>
+                                        <td>{item.due ? moment(item.due) : ''}</td>
+                                    </tr>
+                                {/each}
+                            {/each}
+                        </tbody>
+                    </table>
+                {/if}
+                {#if start.units.length === 0}<p class="soft">{start.says}</p>{/if}
+            {:else if loaded && rows.length === 0}
+                <p class="soft">No shell of this term is to be built: all of them stand.</p>
+            {/if}
+        </section>
+    </div>
+{/snippet}
+
+{#snippet margin()}
+    {#if start}
+        <h2>{start.says}</h2>
+        {#each start.evidence as one (one)}<p class="soft">{one}</p>{/each}
+        {#if start.kind === 'earlier'}
+            <p class="gap">
+                Taken over: {start.what === 'everything'
+                    ? 'its outline with all materials'
+                    : start.what === 'settings'
+                      ? 'its settings only'
+                      : 'its outline'}. Never people, their work or their grades.
+            </p>
+            <p class="gap" aria-live="polite">
+                {count(is.length, 'date')}, {number(moved)} not on the same day of the same week.
+                {#if Object.keys(changed).length > 0}
+                    <b class="chalk">{count(Object.keys(changed).length, 'date')} changed, not kept yet.</b>
+                {:else if start.kept}
+                    Kept as they are by {start.kept.by}, {instant(start.kept.at, campus.zone)}.
+                {/if}
+            </p>
+        {/if}
+        {#if start.others.length > 1}
+            <h3 class="gap">Earlier shells of the course</h3>
+            {#each start.others as other (other.key)}
+                <p class="other">
+                    <button
+                        class="plain"
+                        aria-pressed={other.key === start.fromKey}
+                        onclick={() => (from = other.key)}>{other.code}</button
+                    >
+                    <span class="soft">{other.evidence.join(' ')}</span>
+                </p>
+            {/each}
+        {/if}
+        <p class="gap soft">
+            Which template or earlier shell is the setting “template” of the
+            <a href={place.href('conventions', {})}>layers</a>.
+        </p>
+    {/if}
+{/snippet}
+
+{#snippet footer()}
+    {#if campus.mayChange && start?.kind === 'earlier'}
+        <button
+            class="go"
+            disabled={busy || (Object.keys(changed).length === 0 && (from === '' || start.kept !== null))}
+            onclick={keep}>Keep these dates</button
+        >
+        {#if Object.keys(changed).length > 0}
+            <button class="plain" onclick={() => (changed = {})}>Undo</button>
+        {/if}
+    {/if}
+    <span class="soft">Dates that nobody keeps are carried forward when the shell is built.</span>
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="Where it comes from" />
+
+<style>
+    .two {
+        display: flex;
+        flex: 1;
+        min-height: 0;
+    }
+    .list {
+        width: 250px;
+        flex: none;
+        background: var(--paper);
+        border-right: 1px solid var(--hair);
+        overflow: auto;
+    }
+    .filter {
+        display: grid;
+        gap: 6px;
+        padding: 10px 14px;
+    }
+    ol {
+        list-style: none;
+        margin: 0;
+        padding: 0;
+    }
+    li {
+        border-top: 1px solid var(--hair);
+        border-left: 3px solid transparent;
+    }
+    li.on {
+        border-left-color: var(--chalk);
+        background: var(--sheet);
+    }
+    li button {
+        display: block;
+        width: 100%;
+        text-align: left;
+        padding: 4px 10px 5px 13px;
+        font: inherit;
+        color: inherit;
+        background: none;
+        border: 0;
+        cursor: pointer;
+        overflow-wrap: anywhere;
+    }
+    li span {
+        display: block;
+        font-size: 12px;
+    }
+    .more {
+        padding: 8px 14px;
+    }
+    .start {
+        flex: 1;
+        min-width: 0;
+        padding: 14px 20px;
+        overflow: auto;
+    }
+    .start h2 {
+        font-size: 15px;
+        margin-bottom: 10px;
+    }
+    .start td,
+    .start th {
+        border-top: 1px solid var(--faint);
+        padding: 3px 12px 3px 0;
+        font-size: 13px;
+    }
+    .start th {
+        color: var(--ink);
+        font-weight: 650;
+        padding-top: 8px;
+    }
+    .gap {
+        margin-top: 12px;
+    }
+    .other {
+        border-top: 1px solid var(--hair);
+        padding: 4px 0;
+        font-size: 13px;
+    }
+    .other button[aria-pressed='true'] {
+        color: var(--ink);
+    }
+</style>

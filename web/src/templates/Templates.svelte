@@ -1,0 +1,382 @@
+<script lang="ts">
+    import { onMount, untrack } from 'svelte'
+    import { get, post, Problem, remove, upload, type Api, type FieldError } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { NO_TERM, place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import Views from '../frame/Views.svelte'
+    import { instant } from '../frame/words'
+    import Detail from './Detail.svelte'
+    import Outline from './Outline.svelte'
+    import Placed from './Placed.svelte'
+    import Span from './Span.svelte'
+    import { emptyTemplate, KINDS, TemplateEdit } from './template.svelte'
+
+    const edit = new TemplateEdit()
+    let list = $state.raw<Api['TemplateAbout'][]>([])
+    let about = $state.raw<Api['TemplateAbout'] | null>(null)
+    let leftOut = $state.raw<string[]>([])
+    let placed = $state.raw<Api['StartPlaced'] | null>(null)
+    let errors = $state.raw<FieldError[]>([])
+    let session = $state('')
+    let note = $state('')
+    let shellKey = $state('')
+    let kind = $state('page')
+    let picker = $state<HTMLInputElement>()
+    let busy = $state(false)
+    let loaded = $state(false)
+
+    const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
+    const disabled = $derived(!campus.mayChange)
+
+    onMount(() => void campus.attempt(() => open(place.params.template ?? '')))
+
+    async function open(id: string) {
+        list = await get<Api['TemplateAbout'][]>('/api/templates')
+        const known = list.find((one) => one.id === id) ?? list[0]
+        leftOut = []
+        errors = []
+        note = ''
+        if (known) {
+            const view = await get<Api['TemplateView']>(`/api/templates/${encodeURIComponent(known.id)}`)
+            about = view.about
+            edit.start(view.draft)
+            place.set({ template: known.id })
+        } else {
+            about = null
+            edit.start(null)
+        }
+        loaded = true
+    }
+
+    /** Lays the draft out over the term; a newer draft makes an answer on its way worthless. */
+    $effect(() => {
+        const draft = edit.draft
+        const ofSession = session
+        if (!withTerm || !loaded) return
+        const abort = new AbortController()
+        post<Api['StartPlaced']>(
+            `/api/terms/${encodeURIComponent(place.term)}/placed`,
+            { draft: { ...draft, id: draft.id || 'x', title: draft.title || 'x' }, session: ofSession },
+            abort.signal,
+        )
+            .then((answer) => {
+                placed = answer
+                errors = []
+            })
+            .catch((e) => {
+                if (abort.signal.aborted) return
+                if (e instanceof Problem && e.errors.length > 0) errors = e.errors
+                else campus.trouble = e.message
+            })
+        return () => abort.abort()
+    })
+
+    function fresh(brought?: Api['TemplateBrought']) {
+        about = null
+        leftOut = brought?.leftOut ?? []
+        edit.start(null, brought?.draft ?? emptyTemplate())
+        place.set({ template: '' })
+    }
+
+    function bring(file: File | undefined) {
+        if (!file) return
+        void campus.attempt(async () =>
+            fresh(await upload<Api['TemplateBrought']>('/api/templates/cartridge', file)),
+        )
+    }
+
+    function take() {
+        const query = new URLSearchParams({ key: shellKey.trim() })
+        void campus.attempt(async () =>
+            fresh(await get<Api['TemplateBrought']>(`/api/templates/from-shell?${query}`)),
+        )
+    }
+
+    function keep() {
+        void campus.attempt(async () => {
+            busy = true
+            try {
+                const body = { draft: edit.draft, basedOn: about?.number ?? 0, note }
+                const kept = await post<Api['TemplateView']>('/api/templates', body)
+                await open(kept.about.id)
+            } catch (e) {
+                if (e instanceof Problem && e.errors.length > 0) errors = e.errors
+                else throw e
+            } finally {
+                busy = false
+            }
+        })
+    }
+
+    function takeOut() {
+        const gone = about
+        if (!gone) return
+        void campus.attempt(async () => {
+            await remove(`/api/templates/${encodeURIComponent(gone.id)}?basedOn=${gone.number}`)
+            await open('')
+        })
+    }
+
+    function add(act: () => void) {
+        act()
+        untrack(() => focusSpot())
+    }
+
+    function focusSpot() {
+        const { unit, item } = edit.spot
+        setTimeout(() => document.getElementById(item < 0 ? `unit-${unit}` : `item-${unit}-${item}`)?.focus())
+    }
+
+    function pressed(event: KeyboardEvent) {
+        if (event.altKey && event.key === 'ArrowUp') add(() => edit.move(-1))
+        else if (event.altKey && event.key === 'ArrowDown') add(() => edit.move(1))
+        else {
+            const at = event.target
+            if (at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement) {
+                if (event.key === 'Escape') at.blur()
+                return
+            }
+            if (event.key === 'u') edit.undo()
+            else if (event.key === 'U') edit.redo()
+            return
+        }
+        event.preventDefault()
+    }
+</script>
+
+<svelte:window onkeydown={pressed} />
+
+{#snippet sheet()}
+    <Views />
+    <div class="two">
+        <section class="list" aria-label="Templates">
+            <ol>
+                {#each list as one (one.id)}
+                    <li class:on={one.id === about?.id}>
+                        <button
+                            aria-current={one.id === about?.id}
+                            onclick={() => void campus.attempt(() => open(one.id))}
+                        >
+                            <b>{one.title}</b> <span class="mono soft">{one.id}</span>
+                        </button>
+                    </li>
+                {/each}
+            </ol>
+            {#if !disabled}
+                <p class="add"><button class="plain" onclick={() => fresh()}>A new template</button></p>
+                <p class="add">
+                    <button class="plain" onclick={() => picker?.click()}>Bring in a cartridge</button>
+                    <input
+                        bind:this={picker}
+                        type="file"
+                        accept=".imscc,.zip"
+                        hidden
+                        onchange={() => {
+                            bring(picker?.files?.[0])
+                            if (picker) picker.value = ''
+                        }}
+                    />
+                </p>
+                <form
+                    class="add"
+                    onsubmit={(e) => {
+                        e.preventDefault()
+                        take()
+                    }}
+                >
+                    <label
+                        ><span class="soft">Take what stands in a shell</span>
+                        <input class="mono" placeholder="its code" bind:value={shellKey} /></label
+                    >
+                    <button class="plain" disabled={shellKey.trim() === ''}>take</button>
+                </form>
+            {/if}
+        </section>
+        {#if loaded}
+            <section class="template" aria-label="The template">
+                <h1 class="unseen">{edit.draft.title || 'A new template'}</h1>
+                <div class="head">
+                    <input
+                        class="name"
+                        aria-label="Title of the template"
+                        placeholder="Title"
+                        value={edit.draft.title}
+                        {disabled}
+                        autocomplete="off"
+                        oninput={(e) => edit.set('title', e.currentTarget.value)}
+                    />
+                    <label>
+                        <span class="soft">in layers it is called</span>
+                        {#if about}<span class="mono">{edit.draft.id}</span>{:else}
+                            <input
+                                class="mono"
+                                value={edit.draft.id}
+                                {disabled}
+                                autocomplete="off"
+                                aria-invalid={errors.some((e) => e.field === 'id')}
+                                oninput={(e) => edit.set('id', e.currentTarget.value)}
+                            />
+                        {/if}
+                    </label>
+                </div>
+                <label class="told">
+                    <span class="soft">told to the instructor</span>
+                    <input
+                        value={edit.draft.instruction}
+                        {disabled}
+                        oninput={(e) => edit.set('instruction', e.currentTarget.value)}
+                    />
+                </label>
+                {#if !disabled}
+                    <p class="acts">
+                        <span>
+                            <button class="plain" onclick={() => add(() => edit.addItem(kind))}>add</button>
+                            <select aria-label="what to add" bind:value={kind}>
+                                {#each KINDS as one (one)}<option value={one}>{one}</option>{/each}
+                            </select>
+                        </span>
+                        <button class="plain" onclick={() => add(() => edit.addUnit())}>add a unit</button>
+                        <button class="plain" onclick={() => add(() => edit.move(-1))}>up</button>
+                        <button class="plain" onclick={() => add(() => edit.move(1))}>down</button>
+                        <button class="plain" onclick={() => add(() => edit.remove())}>take out</button>
+                    </p>
+                {/if}
+                <Outline {edit} {errors} {disabled} />
+            </section>
+        {/if}
+    </div>
+{/snippet}
+
+{#snippet margin()}
+    {#each errors as error (error.field)}<p class="brick" role="alert">■ {error.detail}</p>{/each}
+    {#if leftOut.length > 0}
+        <h2>Left out</h2>
+        <ul>
+            {#each leftOut as one, i (i)}<li>{one}</li>{/each}
+        </ul>
+    {/if}
+    <Detail {edit} {disabled} />
+    {#if placed}<Placed {placed} {session} choose={(code) => (session = code)} />{/if}
+    <Span />
+{/snippet}
+
+{#snippet footer()}
+    {#if campus.mayChange}
+        <button class="go" disabled={!edit.edited || errors.length > 0 || busy} onclick={keep}>Keep</button>
+        {#if edit.edited}
+            <label class="note"><span class="soft">with a note</span> <input bind:value={note} /></label>
+            <button class="plain" disabled={edit.past.length === 0} onclick={() => edit.undo()}>Undo</button>
+        {:else if about}
+            <button class="plain" onclick={takeOut}>Take this template out</button>
+        {/if}
+        {#if edit.future.length > 0}<button class="plain" onclick={() => edit.redo()}>Redo</button>{/if}
+    {/if}
+    {#if about}
+        <a href="/api/templates/{about.id}/cartridge">as a Common Cartridge</a>
+        <span class="soft keys">
+            Version {about.number}, {about.keptBy}, {instant(about.keptAt, campus.zone)}
+        </span>
+    {/if}
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="What is in it, and when" />
+
+<style>
+    .two {
+        display: flex;
+        flex: 1;
+        min-height: 0;
+    }
+    .list {
+        width: 230px;
+        flex: none;
+        background: var(--paper);
+        border-right: 1px solid var(--hair);
+        overflow: auto;
+    }
+    ol {
+        list-style: none;
+        margin: 0;
+        padding: 0;
+    }
+    li {
+        border-bottom: 1px solid var(--hair);
+        border-left: 3px solid transparent;
+    }
+    li.on {
+        border-left-color: var(--chalk);
+        background: var(--sheet);
+    }
+    li button {
+        display: block;
+        width: 100%;
+        text-align: left;
+        padding: 7px 12px 7px 17px;
+        font: inherit;
+        color: inherit;
+        background: none;
+        border: 0;
+        cursor: pointer;
+    }
+    li span {
+        display: block;
+    }
+    .add {
+        padding: 9px 20px;
+    }
+    .add label input {
+        width: 130px;
+    }
+    .add label span {
+        display: block;
+        font-size: 12.5px;
+    }
+    .template {
+        flex: 1;
+        min-width: 0;
+        padding: 14px 20px;
+        overflow: auto;
+    }
+    .head {
+        display: flex;
+        gap: 16px;
+        align-items: baseline;
+        flex-wrap: wrap;
+    }
+    .name {
+        font: 600 21px var(--text);
+        flex: 1;
+        min-width: 200px;
+    }
+    .head .mono {
+        width: 150px;
+    }
+    .told {
+        display: flex;
+        gap: 10px;
+        margin-top: 8px;
+        font-size: 13px;
+        align-items: baseline;
+    }
+    .told input {
+        flex: 1;
+    }
+    .acts {
+        display: flex;
+        gap: 16px;
+        margin: 12px 0;
+        font-size: 13px;
+    }
+    ul {
+        margin: 4px 0 14px;
+        padding-left: 18px;
+        font-size: 13px;
+    }
+    .note input {
+        width: 220px;
+    }
+    .keys {
+        margin-left: auto;
+    }
+</style>

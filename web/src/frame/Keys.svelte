@@ -11,7 +11,7 @@
         ['Enter', 'to the margin; Esc back to the sheet'],
         ['e', 'edit: the layer that the title came from'],
         ['u U', 'undo and redo, in conventions'],
-        ['Alt ↑ ↓', 'move the chosen layer, in conventions'],
+        ['Alt ↑ ↓', 'move the chosen layer, unit or item, in conventions'],
         ['r', 'try again what failed, in a build'],
         ['?', 'these keys'],
     ] as const

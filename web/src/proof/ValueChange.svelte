@@ -157,7 +157,6 @@
 
 <style>
     .change {
-        grid-column: 1 / -1;
         background: var(--chalk-wash);
         border-left: 3px solid var(--chalk);
         padding: 7px 10px;

@@ -88,7 +88,7 @@
             {/each}
         </dd>
         {#if changing === value.setting && kept}
-            <ValueChange {shell} {value} close={() => (changing = '')} {kept} />
+            <dd class="form"><ValueChange {shell} {value} close={() => (changing = '')} {kept} /></dd>
         {/if}
     </div>
 {/snippet}
@@ -159,6 +159,9 @@
     }
     .other {
         display: block;
+    }
+    .form {
+        grid-column: 1 / -1;
     }
     .edit {
         float: right;

@@ -10,7 +10,13 @@ import picocli.CommandLine.Command;
 /** The command line: the same computation as the application, on files, without server or database. */
 @Command(
         name = "chalkline",
-        subcommands = {ProofCommand.class, SuggestCommand.class, CarryCommand.class, WhyCommand.class})
+        subcommands = {
+            ProofCommand.class,
+            SuggestCommand.class,
+            CarryCommand.class,
+            WhyCommand.class,
+            ConventionsCommand.class
+        })
 public final class Main {
     static final int FAULTY = 2;
 

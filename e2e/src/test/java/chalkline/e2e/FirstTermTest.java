@@ -274,7 +274,7 @@ class FirstTermTest {
         button("Keep").press("Enter");
         page.getByText("Version 6, N. Abara").waitFor();
         String file = other.get("/api/conventions/versions/6/file").text();
-        assertThat(file).contains("newsItems: 4", "({term.name})!");
+        assertThat(file).contains("newsItems: '4'", "({term.name})!");
     }
 
     @Test

@@ -206,6 +206,7 @@ public class EffectService {
         kinds.put(
                 "topic",
                 row -> lead(row).filter(section -> !section.topic().isEmpty()).isPresent());
+        kinds.put("cross-listed", row -> row.sections().size() > 1);
         kinds.put("accents", row -> row.title().chars().anyMatch(c -> c > 0xBF && c < 0x250));
         kinds.put("part of term", row -> lead(row).flatMap(Section::part).isPresent());
         kinds.put("nobody teaches", row -> row.instructors().isEmpty());

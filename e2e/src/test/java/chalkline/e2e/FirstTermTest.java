@@ -234,6 +234,9 @@ class FirstTermTest {
         Locator title = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change title"))
                 .getByLabel("title");
         title.fill("{label}: {title}");
+        page.getByLabel("for all of Accounting and Law").check();
+        // a row, change, a pattern, for all of the department, Keep: five actions rename it
+        page.getByText("Would change 5").waitFor();
         page.getByLabel("only here").check();
         page.getByText("Would change 1 shell.").waitFor();
         assertSound();

@@ -267,7 +267,7 @@ class ConventionsTest {
     @Test
     void aVersionComesBackAsAFileThatReads() throws Exception {
         String yaml = abara.get("/api/conventions/versions/1/file").text();
-        assertThat(ConventionsReader.read("version-1.yaml", yaml).layers()).hasSize(9);
+        assertThat(ConventionsReader.read("version-1.yaml", yaml).layers()).hasSize(10);
     }
 
     @Test

@@ -6,6 +6,7 @@
     import Screen from '../frame/Screen.svelte'
     import Views from '../frame/Views.svelte'
     import { count, day, instant, moment, number } from '../frame/words'
+    import PickList from '../parts/PickList.svelte'
     import WeekRuler from '../parts/WeekRuler.svelte'
     import Dates from './Dates.svelte'
 
@@ -134,20 +135,21 @@
                     oninput={(e) => place.set({ q: e.currentTarget.value })}
                 />
             </p>
-            <ol>
-                {#each seen.slice(0, SHOWN) as row (row.key)}
-                    <li class:on={row.key === chosen}>
-                        <button aria-current={row.key === chosen} onclick={() => choose(row.key)}>
-                            <span class="mono">{row.code}</span>
-                            <span class="soft"
-                                >{row.from || 'nothing'}{row.sameInstructor
-                                    ? ', same instructor'
-                                    : ''}{row.kept ? ', dates kept' : ''}</span
-                            >
-                        </button>
-                    </li>
-                {/each}
-            </ol>
+            <PickList
+                items={seen.slice(0, SHOWN)}
+                id={(row) => row.key}
+                {chosen}
+                choose={(row) => choose(row.key)}
+            >
+                {#snippet content(row)}
+                    <span class="block mono">{row.code}</span>
+                    <span class="block soft"
+                        >{row.from || 'nothing'}{row.sameInstructor ? ', same instructor' : ''}{row.kept
+                            ? ', dates kept'
+                            : ''}</span
+                    >
+                {/snippet}
+            </PickList>
             {#if seen.length > SHOWN}
                 <p class="soft more">and {number(seen.length - SHOWN)} more; type to find one</p>
             {/if}
@@ -273,32 +275,7 @@
         gap: 6px;
         padding: 10px 14px;
     }
-    ol {
-        list-style: none;
-        margin: 0;
-        padding: 0;
-    }
-    li {
-        border-top: 1px solid var(--hair);
-        border-left: 3px solid transparent;
-    }
-    li.on {
-        border-left-color: var(--chalk);
-        background: var(--sheet);
-    }
-    li button {
-        display: block;
-        width: 100%;
-        text-align: left;
-        padding: 4px 10px 5px 13px;
-        font: inherit;
-        color: inherit;
-        background: none;
-        border: 0;
-        cursor: pointer;
-        overflow-wrap: anywhere;
-    }
-    li span {
+    .block {
         display: block;
         font-size: 12px;
     }

@@ -6,6 +6,7 @@
     import Screen from '../frame/Screen.svelte'
     import Views from '../frame/Views.svelte'
     import { instant } from '../frame/words'
+    import PickList from '../parts/PickList.svelte'
     import Detail from './Detail.svelte'
     import Outline from './Outline.svelte'
     import Placed from './Placed.svelte'
@@ -151,18 +152,16 @@
     <Views />
     <div class="two">
         <section class="list" aria-label="Templates">
-            <ol>
-                {#each list as one (one.id)}
-                    <li class:on={one.id === about?.id}>
-                        <button
-                            aria-current={one.id === about?.id}
-                            onclick={() => void campus.attempt(() => open(one.id))}
-                        >
-                            <b>{one.title}</b> <span class="mono soft">{one.id}</span>
-                        </button>
-                    </li>
-                {/each}
-            </ol>
+            <PickList
+                items={list}
+                id={(one) => one.id}
+                chosen={about?.id}
+                choose={(one) => void campus.attempt(() => open(one.id))}
+            >
+                {#snippet content(one)}
+                    <b>{one.title}</b> <span class="mono soft block">{one.id}</span>
+                {/snippet}
+            </PickList>
             {#if !disabled}
                 <p class="add"><button class="plain" onclick={() => fresh()}>A new template</button></p>
                 <p class="add">
@@ -295,31 +294,7 @@
         border-right: 1px solid var(--hair);
         overflow: auto;
     }
-    ol {
-        list-style: none;
-        margin: 0;
-        padding: 0;
-    }
-    li {
-        border-bottom: 1px solid var(--hair);
-        border-left: 3px solid transparent;
-    }
-    li.on {
-        border-left-color: var(--chalk);
-        background: var(--sheet);
-    }
-    li button {
-        display: block;
-        width: 100%;
-        text-align: left;
-        padding: 7px 12px 7px 17px;
-        font: inherit;
-        color: inherit;
-        background: none;
-        border: 0;
-        cursor: pointer;
-    }
-    li span {
+    .block {
         display: block;
     }
     .add {

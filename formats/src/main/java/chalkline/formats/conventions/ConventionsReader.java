@@ -37,10 +37,12 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
  */
 public final class ConventionsReader {
     private final YamlTree tree;
+    private final Fields fields;
     private final List<Map<String, ConventionsFile.Place>> movePlaces = new ArrayList<>();
 
     private ConventionsReader(String file) {
         this.tree = new YamlTree(file);
+        this.fields = new Fields(tree);
     }
 
     /**
@@ -69,7 +71,7 @@ public final class ConventionsReader {
 
     private Optional<Conventions> conventions(Node root) {
         Map<String, Entry> entries = tree.mapping(root, "the file");
-        known(
+        fields.known(
                 entries,
                 "chalkline",
                 "zone",
@@ -89,17 +91,10 @@ public final class ConventionsReader {
                 limits(entries.get("limits")),
                 breaks(entries.get("breaks")),
                 crossListing(entries.get("crossListing")),
-                items(entries.get("moves"), "moves", this::move),
-                items(entries.get("layers"), "layers", this::layer),
-                items(entries.get("overrides"), "overrides", this::override),
+                fields.items(entries.get("moves"), "moves", this::move),
+                fields.items(entries.get("layers"), "layers", this::layer),
+                fields.items(entries.get("overrides"), "overrides", this::override),
                 crossLists(entries.get("crossLists"))));
-    }
-
-    private void known(Map<String, Entry> entries, String... keys) {
-        Set<String> set = Set.of(keys);
-        entries.values().stream()
-                .filter(entry -> !set.contains(entry.key()))
-                .forEach(entry -> tree.fault(entry.keyNode(), "there is no key \"" + entry.key() + "\" here"));
     }
 
     private void version(Node root, Entry entry) {
@@ -145,22 +140,10 @@ public final class ConventionsReader {
             return Conventions.Limits.USUAL;
         }
         Map<String, Entry> entries = tree.mapping(entry.value(), "limits");
-        known(entries, "code", "title");
+        fields.known(entries, "code", "title");
         return new Conventions.Limits(
-                number(entries.get("code"), Conventions.Limits.USUAL.code()),
-                number(entries.get("title"), Conventions.Limits.USUAL.title()));
-    }
-
-    private int number(Entry entry, int unless) {
-        if (entry == null) {
-            return unless;
-        }
-        String text = tree.text(entry.value(), entry.key()).orElse("1");
-        if (text.matches("0*[1-9][0-9]{0,8}")) {
-            return Integer.parseInt(text);
-        }
-        tree.fault(entry.value(), "\"" + text + "\" is no whole number from 1");
-        return unless;
+                fields.number(entries.get("code"), Conventions.Limits.USUAL.code()),
+                fields.number(entries.get("title"), Conventions.Limits.USUAL.title()));
     }
 
     private Map<String, List<Break>> breaks(Entry entry) {
@@ -168,33 +151,23 @@ public final class ConventionsReader {
         if (entry != null) {
             tree.mapping(entry.value(), "breaks")
                     .values()
-                    .forEach(term -> breaks.put(term.key(), items(term, "a term's breaks", this::pause)));
+                    .forEach(term -> breaks.put(term.key(), fields.items(term, "a term's breaks", this::pause)));
         }
         return breaks;
     }
 
     private Optional<Break> pause(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a break");
-        known(entries, "name", "from", "to");
-        Optional<LocalDate> from = day(node, entries, "from");
-        Optional<LocalDate> to = day(node, entries, "to");
+        fields.known(entries, "name", "from", "to");
+        Optional<LocalDate> from = fields.day(node, entries, "from");
+        Optional<LocalDate> to = fields.day(node, entries, "to");
         if (from.isPresent() && to.isPresent() && to.get().isBefore(from.get())) {
             tree.fault(entries.get("to").value(), "the break ends before it starts");
             return Optional.empty();
         }
         return from.isPresent() && to.isPresent()
-                ? Optional.of(new Break(text(entries.get("name")).orElse(""), from.get(), to.get()))
+                ? Optional.of(new Break(fields.text(entries.get("name")).orElse(""), from.get(), to.get()))
                 : Optional.empty();
-    }
-
-    private Optional<LocalDate> day(Node node, Map<String, Entry> entries, String key) {
-        Optional<String> text = required(node, entries, key);
-        try {
-            return text.map(LocalDate::parse);
-        } catch (DateTimeException noDay) {
-            tree.fault(entries.get(key).value(), "\"" + text.orElse("") + "\" is no day; write YYYY-MM-DD");
-            return Optional.empty();
-        }
     }
 
     private CrossListing crossListing(Entry entry) {
@@ -203,49 +176,34 @@ public final class ConventionsReader {
             return usual;
         }
         Map<String, Entry> entries = tree.mapping(entry.value(), "crossListing");
-        known(entries, "allow", "lead", "foldAt");
+        fields.known(entries, "allow", "lead", "foldAt");
         return new CrossListing(
-                word(entries.get("allow"), usual.allow(), CrossListing.Allow.values(), CrossListing.Allow::key),
-                word(entries.get("lead"), usual.lead(), CrossListing.Lead.values(), CrossListing.Lead::key),
-                number(entries.get("foldAt"), usual.foldAt()));
-    }
-
-    private <T> T word(Entry entry, T unless, T[] words, java.util.function.Function<T, String> key) {
-        if (entry == null) {
-            return unless;
-        }
-        String text = tree.text(entry.value(), entry.key()).orElse(key.apply(unless));
-        for (T word : words) {
-            if (key.apply(word).equals(text)) {
-                return word;
-            }
-        }
-        List<String> known = java.util.Arrays.stream(words).map(key).toList();
-        tree.fault(entry.value(), "\"" + text + "\" is none of " + String.join(", ", known));
-        return unless;
+                fields.word(entries.get("allow"), usual.allow(), CrossListing.Allow.values(), CrossListing.Allow::key),
+                fields.word(entries.get("lead"), usual.lead(), CrossListing.Lead.values(), CrossListing.Lead::key),
+                fields.number(entries.get("foldAt"), usual.foldAt()));
     }
 
     private Optional<Move> move(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a move");
-        known(entries, "when", "to", "since");
+        fields.known(entries, "when", "to", "since");
         Map<String, ConventionsFile.Place> places = new LinkedHashMap<>();
         entries.values().forEach(entry -> places.put(entry.key(), tree.placeOf(entry.value())));
-        Optional<String> to = required(node, entries, "to");
+        Optional<String> to = fields.required(node, entries, "to");
         if (to.isPresent()) {
             movePlaces.add(places);
         }
-        return to.map(org -> new Move(when(entries.get("when")), org, text(entries.get("since"))));
+        return to.map(org -> new Move(when(entries.get("when")), org, fields.text(entries.get("since"))));
     }
 
     private Optional<Layer> layer(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a layer");
-        known(entries, "name", "when", "fix", "set", "off");
+        fields.known(entries, "name", "when", "fix", "set", "off");
         return Optional.of(new Layer(
-                text(entries.get("name")).orElse(""),
+                fields.text(entries.get("name")).orElse(""),
                 when(entries.get("when")),
                 settings(entries.get("set")),
                 fixed(entries.get("fix")),
-                yes(entries.get("off"))));
+                fields.yes(entries.get("off"))));
     }
 
     private When when(Entry entry) {
@@ -319,8 +277,8 @@ public final class ConventionsReader {
 
     private Optional<SectionOverride> override(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "an override");
-        known(entries, "section", "set");
-        Optional<String> section = required(node, entries, "section");
+        fields.known(entries, "section", "set");
+        Optional<String> section = fields.required(node, entries, "section");
         Map<Setting, Value> set = new EnumMap<>(Setting.class);
         set.putAll(settings(entries.get("set")));
         return section.map(id -> new SectionOverride(id, set));
@@ -328,10 +286,10 @@ public final class ConventionsReader {
 
     private List<CrossList> crossLists(Entry entry) {
         Set<String> ids = new HashSet<>();
-        return items(entry, "crossLists", node -> {
+        return fields.items(entry, "crossLists", node -> {
             Map<String, Entry> entries = tree.mapping(node, "a cross-list");
-            known(entries, "id", "lead", "joined", "approved");
-            Optional<String> id = required(node, entries, "id");
+            fields.known(entries, "id", "lead", "joined", "approved");
+            Optional<String> id = fields.required(node, entries, "id");
             if (id.isPresent() && !ids.add(id.get())) {
                 tree.fault(entries.get("id").value(), "an earlier cross-list has the id \"" + id.get() + "\" too");
             }
@@ -340,8 +298,8 @@ public final class ConventionsReader {
             if (joined == null) {
                 tree.fault(node, "the key joined is missing");
             }
-            return id.map(
-                    text -> new CrossList(text, text(entries.get("lead")), sections, yes(entries.get("approved"))));
+            return id.map(text -> new CrossList(
+                    text, fields.text(entries.get("lead")), sections, fields.yes(entries.get("approved"))));
         });
     }
 
@@ -350,38 +308,5 @@ public final class ConventionsReader {
         tree.sequence(entry.value(), "joined")
                 .forEach(node -> tree.text(node, "joined").ifPresent(sections::add));
         return sections;
-    }
-
-    private boolean yes(Entry entry) {
-        String text = text(entry).orElse("no");
-        if (!Set.of("yes", "no", "true", "false").contains(text)) {
-            tree.fault(entry.value(), "\"" + text + "\" is neither yes nor no");
-        }
-        return text.equals("yes") || text.equals("true");
-    }
-
-    private interface Item<T> {
-        Optional<T> read(Node node);
-    }
-
-    private <T> List<T> items(Entry entry, String what, Item<T> item) {
-        List<T> list = new ArrayList<>();
-        if (entry != null) {
-            tree.sequence(entry.value(), what).forEach(node -> item.read(node).ifPresent(list::add));
-        }
-        return List.copyOf(list);
-    }
-
-    private Optional<String> text(Entry entry) {
-        return entry == null ? Optional.empty() : tree.text(entry.value(), entry.key());
-    }
-
-    private Optional<String> required(Node node, Map<String, Entry> entries, String key) {
-        Entry entry = entries.get(key);
-        if (entry == null) {
-            tree.fault(node, "the key " + key + " is missing");
-            return Optional.empty();
-        }
-        return tree.text(entry.value(), key);
     }
 }

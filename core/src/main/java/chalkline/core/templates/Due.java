@@ -60,23 +60,23 @@ public final class Due {
     }
 
     /**
-     * The rule that gives a date of an earlier term: its weekday in its numbered week; days from the first or the last
-     * day where it lies outside of the term.
+     * The rule that gives a date of an earlier session: its weekday in its numbered week; days from the first or the last
+     * day where it lies outside of the session.
      *
-     * @param weeks the weeks of that term
+     * @param weeks the weeks of that session
      */
-    public static Due of(LocalDateTime at, Days term, Weeks weeks) {
-        return parse(anchor(at.toLocalDate(), term, weeks) + " "
+    public static Due of(LocalDateTime at, Days session, Weeks weeks) {
+        return parse(anchor(at.toLocalDate(), session, weeks) + " "
                         + at.toLocalTime().truncatedTo(ChronoUnit.MINUTES))
                 .orElseThrow();
     }
 
-    private static String anchor(LocalDate day, Days term, Weeks weeks) {
-        if (day.isBefore(term.first())) {
-            return "term.start - " + ChronoUnit.DAYS.between(day, term.first()) + "d";
+    private static String anchor(LocalDate day, Days session, Weeks weeks) {
+        if (day.isBefore(session.first())) {
+            return "part.start - " + ChronoUnit.DAYS.between(day, session.first()) + "d";
         }
-        if (term.last().isPresent() && day.isAfter(term.last().get())) {
-            return "term.end + " + ChronoUnit.DAYS.between(term.last().get(), day) + "d";
+        if (session.last().isPresent() && day.isAfter(session.last().get())) {
+            return "part.end + " + ChronoUnit.DAYS.between(session.last().get(), day) + "d";
         }
         Weeks.Place place = weeks.placeOf(day);
         String name = DAY_NAMES.get(day.getDayOfWeek().getValue() - 1);
@@ -84,7 +84,7 @@ public final class Due {
             return "week " + place.number() + " " + name;
         }
         if (place.number() == 0) {
-            return "term.start + " + ChronoUnit.DAYS.between(term.first(), day) + "d";
+            return "part.start + " + ChronoUnit.DAYS.between(session.first(), day) + "d";
         }
         DayOfWeek weekday = day.getDayOfWeek();
         LocalDate counted = weeks.dayOf(place.number(), weekday).orElseThrow();

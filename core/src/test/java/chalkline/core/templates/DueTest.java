@@ -41,11 +41,11 @@ class DueTest {
     @ParameterizedTest
     @CsvSource({
         "2027-01-06T09:00, week 1 Wed 09:00",
-        "2027-01-04T09:00, term.start - 2d 09:00",
+        "2027-01-04T09:00, part.start - 2d 09:00",
         "2027-02-12T23:59, week 6 Fri 23:59",
         "2027-02-17T10:00, week 6 Wed + 7d 10:00",
         "2027-02-22T08:00, week 7 Mon 08:00",
-        "2027-04-26T12:00, term.end + 3d 12:00",
+        "2027-04-26T12:00, part.end + 3d 12:00",
     })
     void aDateOfATermGivesARule(String at, String rule) {
         assertThat(Due.of(LocalDateTime.parse(at), SPRING, WEEKS)).hasToString(rule);
@@ -69,6 +69,6 @@ class DueTest {
                 List.of(new Break("Late start", LocalDate.parse("2027-01-04"), LocalDate.parse("2027-01-08"))),
                 DayOfWeek.MONDAY);
         assertThat(Due.of(LocalDateTime.parse("2027-01-08T10:00"), SPRING, late))
-                .hasToString("term.start + 2d 10:00");
+                .hasToString("part.start + 2d 10:00");
     }
 }

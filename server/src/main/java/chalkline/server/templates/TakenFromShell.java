@@ -21,7 +21,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Makes a template of what a shell in the LMS contains: its dates become rules relative to the weeks of its term. */
+/** Makes a template of what a shell in the LMS contains: its dates become rules relative to the weeks of its session. */
 @Component
 class TakenFromShell {
     private static final int LONGEST_ID = 100;
@@ -46,12 +46,14 @@ class TakenFromShell {
                 .findFirst()
                 .orElseThrow(() -> new NotFound("The LMS holds no shell with the code or key “" + key + "”."));
         Conventions rules = conventions.version(conventions.current());
+        List<Lms.OutlineUnit> outline = lms.outline(shell.key());
         Optional<TermCalendar> calendar = arrivals.current()
-                .flatMap(arrival -> arrivals.list(arrival).term(shell.term()))
-                .map(term -> TermCalendar.of(term, term, rules));
+                .map(arrivals::list)
+                .flatMap(list ->
+                        list.term(shell.term()).map(term -> TermCalendar.ofContent(list, term, outline, rules)));
         List<String> leftOut = new ArrayList<>(List.of("People, their work and their grades, which no template has."));
         List<TemplateDraft.UnitDraft> units = new ArrayList<>();
-        for (Lms.OutlineUnit unit : lms.outline(shell.key())) {
+        for (Lms.OutlineUnit unit : outline) {
             List<TemplateDraft.ItemDraft> items = new ArrayList<>();
             for (Lms.OutlineItem item : unit.items()) {
                 items.add(item(item, rules, calendar, leftOut));

@@ -125,7 +125,7 @@ class TemplatesTest {
         // Fall 2026 has its reading week from 12 October, so what was due in week 6 was due on 23 October
         assertThat(units.get(6).at("/items/1/title").asString()).isEqualTo("Exercise 6");
         assertThat(units.get(6).at("/items/1/due").asString()).isEqualTo("week 6 Fri 23:59");
-        assertThat(units.get(units.size() - 1).at("/items/0/due").asString()).isEqualTo("term.end + 3d 12:00");
+        assertThat(units.get(units.size() - 1).at("/items/0/due").asString()).isEqualTo("part.end + 3d 12:00");
         assertThat(brought.get("leftOut").get(0).asString()).contains("People");
         assertThat(keep(brought.get("draft"), 0).status()).isEqualTo(200);
         assertThat(abara.get("/api/templates/from-shell?key=nothing").status()).isEqualTo(404);

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { onMount } from 'svelte'
-    import { get, post, type Api } from '../api/client'
+    import { get, post, upload, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { follow, NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -64,9 +64,7 @@
     function send(file: File | undefined) {
         if (!file) return
         void campus.attempt(async () => {
-            const form = new FormData()
-            form.append('file', file)
-            await post('/api/arrivals', form)
+            await upload('/api/arrivals', file)
             place.set({ id: '' })
             await load()
         })

@@ -71,12 +71,7 @@ public final class EarlierShells {
         return named ? Optional.of(key.substring(2, at)) : Optional.empty();
     }
 
-    /** The last shell in which the course of a shell was taught before: by the same instructor, else by anyone. */
-    public Optional<Found> previousOf(Shell shell) {
-        return all(shell).stream().findFirst();
-    }
-
-    /** All earlier shells of its course, those of the same instructor first, then the latest first. */
+    /** The earlier shells of a shell's course, those of the same instructor first, then the latest first. */
     public List<Found> all(Shell shell) {
         Section lead = shell.lead();
         Map<String, Found> found = new HashMap<>();

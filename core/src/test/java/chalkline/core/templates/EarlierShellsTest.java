@@ -42,7 +42,8 @@ class EarlierShellsTest {
     private static final HeldShell FALL = held("s:2", "26FA", "26fa-ocea-210-001", "", "2026-09-07T00:00:00-03:00");
 
     private static Optional<EarlierShells.Found> previous(Map<String, List<String>> instructors, HeldShell... held) {
-        return new EarlierShells(List.of(held), instructors).previousOf(tides("OCEA 210"));
+        return new EarlierShells(List.of(held), instructors)
+                .all(tides("OCEA 210")).stream().findFirst();
     }
 
     @Test

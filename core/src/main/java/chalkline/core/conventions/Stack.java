@@ -4,9 +4,11 @@ import chalkline.core.arrivals.Section;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -22,19 +24,30 @@ public final class Stack {
     private final List<Layer> layers;
     private final List<Placed> placedLayers = new ArrayList<>();
     private final Map<String, List<Placed>> overrides = new HashMap<>();
-    /** The layers that match, by section. */
-    private final Map<String, BitSet> matching;
+    private final Matching matching;
 
     /** By the layers that match; most sections share theirs with many others. */
     private final Map<BitSet, Settings> settings = new ConcurrentHashMap<>();
 
+    /**
+     * What the conditions match, kept as long as they stay the same.
+     *
+     * @param bySection the layers that match, by section
+     * @param counts how many of some sections each layer matches
+     */
+    private record Matching(Map<String, BitSet> bySection, Map<Collection<Section>, int[]> counts) {
+        Matching() {
+            this(new ConcurrentHashMap<>(), Collections.synchronizedMap(new IdentityHashMap<>(1)));
+        }
+    }
+
     private record Placed(Source source, Map<Setting, Value> set, Set<Setting> fix) {}
 
     public Stack(Conventions conventions) {
-        this(conventions, new ConcurrentHashMap<>());
+        this(conventions, new Matching());
     }
 
-    private Stack(Conventions conventions, Map<String, BitSet> matching) {
+    private Stack(Conventions conventions, Matching matching) {
         this.layers = conventions.layers();
         this.matching = matching;
         for (int i = 0; i < layers.size(); i++) {
@@ -52,7 +65,7 @@ public final class Stack {
     /** The stack of other conventions, to be asked about the same sections. */
     public Stack under(Conventions other) {
         boolean conditionsStay = conditions(layers).equals(conditions(other.layers()));
-        return new Stack(other, conditionsStay ? matching : new ConcurrentHashMap<>());
+        return new Stack(other, conditionsStay ? matching : new Matching());
     }
 
     /** Of each layer; none of one that is off. */
@@ -160,15 +173,34 @@ public final class Stack {
     }
 
     private BitSet matching(Section section) {
-        return matching.computeIfAbsent(section.id(), id -> {
-            BitSet matches = new BitSet(layers.size());
-            for (int i = 0; i < layers.size(); i++) {
-                if (layers.get(i).matches(section)) {
-                    matches.set(i);
-                }
+        BitSet known = matching.bySection().get(section.id());
+        return known != null
+                ? known
+                : matching.bySection().computeIfAbsent(section.id(), id -> {
+                    BitSet matches = new BitSet(layers.size());
+                    for (int i = 0; i < layers.size(); i++) {
+                        if (layers.get(i).matches(section)) {
+                            matches.set(i);
+                        }
+                    }
+                    return matches;
+                });
+    }
+
+    /** How many of the sections of a term each layer matches, in the order of the stack. */
+    public int[] matches(Collection<Section> sections) {
+        return matching.counts().computeIfAbsent(sections, this::count).clone();
+    }
+
+    private int[] count(Collection<Section> sections) {
+        int[] counts = new int[layers.size()];
+        for (Section section : sections) {
+            BitSet matches = matching(section);
+            for (int layer = matches.nextSetBit(0); layer >= 0; layer = matches.nextSetBit(layer + 1)) {
+                counts[layer]++;
             }
-            return matches;
-        });
+        }
+        return counts;
     }
 
     private List<Placed> placed(BitSet matches, Section section) {

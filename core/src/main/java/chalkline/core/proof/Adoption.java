@@ -2,7 +2,6 @@ package chalkline.core.proof;
 
 import chalkline.core.arrivals.Section;
 import chalkline.core.naming.Text;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -16,15 +15,13 @@ import java.util.Set;
  * that nothing in the proof has the key of. So a change of lead never leaves a full shell behind and builds an empty one.
  */
 final class Adoption {
-    private final Map<String, HeldShell> byKey = new HashMap<>();
     private final Map<String, Set<HeldShell>> free = new HashMap<>();
     private final Set<String> adopted = new HashSet<>();
 
-    private Adoption(List<Draft> drafts, Collection<HeldShell> held, String term) {
+    private Adoption(List<Draft> drafts, HeldShells held, String term) {
         Set<String> keys = new HashSet<>();
         drafts.forEach(draft -> keys.add(draft.key()));
-        for (HeldShell shell : held) {
-            byKey.put(shell.key(), shell);
+        for (HeldShell shell : held.all()) {
             if (shell.term().equals(term) && !shell.closed() && !keys.contains(shell.key())) {
                 for (String section : shell.sections().orElse(List.of())) {
                     free.computeIfAbsent(section, id -> new HashSet<>()).add(shell);
@@ -34,11 +31,10 @@ final class Adoption {
     }
 
     /** Gives each draft, in the order of keys, the held shell that is its own. */
-    static void settle(List<Draft> drafts, Collection<HeldShell> held, String term) {
+    static void settle(List<Draft> drafts, HeldShells held, String term) {
         Adoption adoption = new Adoption(drafts, held, term);
         for (Draft draft : drafts) {
-            HeldShell own = adoption.byKey.get(draft.key());
-            draft.held = own != null ? Optional.of(own) : adoption.adopt(draft);
+            draft.held = held.withKey(draft.key()).or(() -> adoption.adopt(draft));
         }
     }
 

@@ -2,7 +2,6 @@ package chalkline.core.proof;
 
 import chalkline.core.naming.Text;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -19,19 +18,15 @@ final class Clashes {
     record Closing(HeldShell held, String code, boolean closesNow, boolean freed) {}
 
     private final List<Draft> drafts;
-    private final Collection<HeldShell> held;
+    private final HeldShells held;
     private final String term;
     private final Map<String, Draft> byHeldKey = new HashMap<>();
-    private final Map<String, List<HeldShell>> heldByCode = new HashMap<>();
 
-    Clashes(List<Draft> drafts, Collection<HeldShell> held, String term) {
+    Clashes(List<Draft> drafts, HeldShells held, String term) {
         this.drafts = drafts;
         this.held = held;
         this.term = term;
         drafts.forEach(draft -> draft.held.ifPresent(shell -> byHeldKey.put(shell.key(), draft)));
-        held.forEach(shell -> heldByCode
-                .computeIfAbsent(Text.codeKey(shell.code()), code -> new ArrayList<>(1))
-                .add(shell));
     }
 
     /** Adds the stops {@link Snag#CODE_TAKEN} and returns what is closed or freed, by key. */
@@ -64,7 +59,7 @@ final class Clashes {
             }
         }
         Set<String> keys = new HashSet<>();
-        for (HeldShell shell : held) {
+        for (HeldShell shell : held.all()) {
             boolean waits = shell.sections().stream().flatMap(List::stream).anyMatch(waiting::contains);
             if (shell.term().equals(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !waits) {
                 keys.add(shell.key());
@@ -76,7 +71,7 @@ final class Clashes {
     private boolean isTaken(Draft draft, Set<String> closing) {
         String code = draft.codeKey();
         return !code.isEmpty()
-                && heldByCode.getOrDefault(code, List.of()).stream()
+                && held.withCode(code).stream()
                         .anyMatch(shell -> byHeldKey.get(shell.key()) != draft && standsInTheWay(shell, code, closing));
     }
 
@@ -90,7 +85,7 @@ final class Clashes {
     }
 
     private List<Closing> closings(Set<String> closing) {
-        List<HeldShell> candidates = held.stream()
+        List<HeldShell> candidates = held.all().stream()
                 .filter(shell -> !byHeldKey.containsKey(shell.key()))
                 .filter(shell -> closing.contains(shell.key()) || (shell.term().equals(term) && shell.closed()))
                 .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.key(), b.key()))
@@ -101,7 +96,7 @@ final class Clashes {
         Set<String> wanted = new HashSet<>();
         drafts.forEach(draft -> wanted.add(draft.codeKey()));
         Set<String> used = new HashSet<>(wanted);
-        used.addAll(heldByCode.keySet());
+        used.addAll(held.codes());
         List<Closing> closings = new ArrayList<>();
         for (HeldShell shell : candidates) {
             boolean freed = wanted.contains(Text.codeKey(shell.code()));

@@ -48,7 +48,7 @@ final class Codes {
         List<Draft> others = new ArrayList<>();
         for (Draft draft : group) {
             if (stands(draft)) {
-                draft.values.put(Setting.CODE, draft.held.orElseThrow().code());
+                draft.put(Setting.CODE, draft.held.orElseThrow().code());
                 used.add(draft.codeKey());
             } else {
                 others.add(draft);
@@ -81,7 +81,7 @@ final class Codes {
             if (values.stream().noneMatch(String::isEmpty) && Set.copyOf(values).size() == values.size()) {
                 for (int i = 0; i < others.size(); i++) {
                     Draft draft = others.get(i);
-                    draft.values.put(Setting.CODE, draft.code() + "-" + values.get(i));
+                    draft.put(Setting.CODE, draft.code() + "-" + values.get(i));
                     draft.snags.add(Snag.CODE_DISTINGUISHED);
                 }
                 return true;
@@ -111,7 +111,7 @@ final class Codes {
             while (!used.add(Text.codeKey(code + "~" + n))) {
                 n++;
             }
-            draft.values.put(Setting.CODE, code + "~" + n);
+            draft.put(Setting.CODE, code + "~" + n);
             draft.snags.add(Snag.CODE_NUMBERED);
         }
     }

@@ -28,7 +28,7 @@ final class Differences {
             boolean leftToPeople = setting == Setting.OPEN && held.openByHand();
             if (!NOT_COMPARED.contains(setting)
                     && !leftToPeople
-                    && !same(setting, draft.values.get(setting), entry.getValue())) {
+                    && !same(setting, draft.get(setting), entry.getValue())) {
                 changed.add(setting.key());
             }
         }

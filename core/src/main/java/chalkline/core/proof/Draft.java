@@ -5,6 +5,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.OwnShell;
 import chalkline.core.naming.Text;
+import java.util.Collections;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
@@ -21,21 +22,29 @@ final class Draft {
     private final String leadId;
     private final List<Section> sections;
     private final Optional<Shell> shell;
-    final Map<Setting, String> values;
+    private EnumMap<Setting, String> values;
+    private Optional<Map<Setting, String>> shared = Optional.empty();
     final Set<Snag> snags;
     Optional<HeldShell> held = Optional.empty();
     private String codeOfKey = "";
     private String codeKey = "";
 
-    /**
-     * A shell.
-     *
-     * @param values what is known so far; copied
-     * @param snags what is known so far; copied
-     */
-    Draft(Shell shell, Map<Setting, String> values, Set<Snag> snags) {
-        this.values = new EnumMap<>(values);
-        this.snags = EnumSet.copyOf(snags);
+    /** A shell of which nothing is known yet. */
+    Draft(Shell shell) {
+        this(shell, new EnumMap<>(Setting.class), EnumSet.noneOf(Snag.class));
+    }
+
+    /** A shell that was worked out, to be gone on with. */
+    Draft(Drafts.Rendered rendered) {
+        this(rendered.shell(), rendered.values(), EnumSet.copyOf(rendered.snags()));
+        this.shared = Optional.of(rendered.seen());
+        this.codeOfKey = code();
+        this.codeKey = rendered.codeKey();
+    }
+
+    private Draft(Shell shell, EnumMap<Setting, String> values, Set<Snag> snags) {
+        this.values = values;
+        this.snags = snags;
         this.key = shell.key();
         this.leadId = shell.lead().id();
         this.sections = shell.sections();
@@ -72,8 +81,30 @@ final class Draft {
         return shell.orElseThrow();
     }
 
+    String get(Setting setting) {
+        return values.getOrDefault(setting, "");
+    }
+
+    void put(Setting setting, String value) {
+        if (shared.isPresent()) {
+            values = values.clone();
+            shared = Optional.empty();
+        }
+        values.put(setting, value);
+    }
+
+    /** What is known of it; the very map that others of the shell have seen, if nothing was put into it since. */
+    Map<Setting, String> values() {
+        return shared.orElseGet(() -> Collections.unmodifiableMap(values));
+    }
+
+    /** What was worked out, for others to go on with; nothing may be put into it any more. */
+    Drafts.Rendered rendered() {
+        return new Drafts.Rendered(shell(), values, values(), snags, codeKey());
+    }
+
     String code() {
-        return values.getOrDefault(Setting.CODE, "");
+        return get(Setting.CODE);
     }
 
     /** The form in which its code compares with others. */

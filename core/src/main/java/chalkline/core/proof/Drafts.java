@@ -4,16 +4,16 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
 import chalkline.core.conventions.Value;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 
 /**
  * What follows for each shell from itself and the conventions alone, before the shells are held against each other and
@@ -24,15 +24,24 @@ final class Drafts {
             EnumSet.of(Setting.OPENS, Setting.CLOSES, Setting.UNIT_COUNT, Setting.LAYOUT, Setting.GROUPS);
 
     private final Conventions conventions;
+    private final List<Rendered> all;
     private final Map<String, Rendered> byKey;
 
     /**
      * A shell worked out.
      *
      * @param values of every setting; not to be changed
+     * @param seen the same to be looked at only
      * @param snags not to be changed
+     * @param codeKey the form in which its code compares with others
      */
-    record Rendered(Shell shell, Map<Setting, String> values, Set<Snag> snags) {}
+    record Rendered(
+            Shell shell, EnumMap<Setting, String> values, Map<Setting, String> seen, Set<Snag> snags, String codeKey) {
+
+        Rendered of(Shell same) {
+            return new Rendered(same, values, seen, snags, codeKey);
+        }
+    }
 
     /** The settings of a shell then and now. Many shells share them, so that the same two stand for the equal ones. */
     @SuppressWarnings("ReferenceEquality")
@@ -58,9 +67,11 @@ final class Drafts {
         }
     }
 
-    private Drafts(Conventions conventions, Map<String, Rendered> byKey) {
+    private Drafts(Conventions conventions, List<Rendered> all) {
         this.conventions = conventions;
-        this.byKey = byKey;
+        this.all = all;
+        this.byKey = new HashMap<>(all.size() * 2);
+        all.forEach(rendered -> byKey.put(rendered.shell().key(), rendered));
     }
 
     /**
@@ -80,8 +91,7 @@ final class Drafts {
                                 .filter(then -> isSameButForSettings(then.shell(), shell))
                                 .map(then -> again(then, shell, changes, rendering, windows))
                                 .orElseGet(() -> render(shell, rendering, windows)))
-                        .collect(Collectors.toUnmodifiableMap(
-                                rendered -> rendered.shell().key(), Function.identity())));
+                        .toList());
     }
 
     /** Whether a shell with the same settings comes out the same under both. */
@@ -108,45 +118,42 @@ final class Drafts {
         Set<Setting> changed =
                 changes.computeIfAbsent(new Pair(then.shell().settings(), now.settings()), Pair::differing);
         if (changed.isEmpty()) {
-            return then;
+            return then.of(now);
         }
         if (!Collections.disjoint(changed, OF_WINDOWS_AND_GROUPS)) {
             return render(now, rendering, windows);
         }
-        Draft draft = new Draft(now, then.values(), then.snags());
+        Draft draft = new Draft(then.of(now));
         changed.forEach(
-                setting -> draft.values.put(setting, now.settings().get(setting).text()));
+                setting -> draft.put(setting, now.settings().get(setting).text()));
         rendering.render(draft, changed);
-        return new Rendered(now, draft.values, draft.snags);
+        return draft.rendered();
     }
 
     /** The shells on their way into a proof, each to be changed by it. */
-    List<Draft> begin(List<Shell> shells) {
-        return shells.stream()
-                .map(shell -> {
-                    Rendered rendered = byKey.get(shell.key());
-                    return new Draft(shell, rendered.values(), rendered.snags());
-                })
-                .collect(Collectors.toCollection(java.util.ArrayList::new));
+    List<Draft> begin() {
+        List<Draft> begun = new ArrayList<>(all.size());
+        all.forEach(rendered -> begun.add(new Draft(rendered)));
+        return begun;
     }
 
     private static Rendered render(Shell shell, Rendering rendering, Windows windows) {
-        Draft draft = new Draft(shell, new EnumMap<>(Setting.class), EnumSet.noneOf(Snag.class));
+        Draft draft = new Draft(shell);
         plainValues(draft);
         rendering.render(draft, EnumSet.allOf(Setting.class));
         windows.place(draft);
         people(draft);
         shell.joined().ifPresent(set -> JoinedSnags.ofSections(draft, set));
-        return new Rendered(shell, draft.values, draft.snags);
+        return draft.rendered();
     }
 
     /** Settings that are taken as they are; patterns, moments and counts are put in their place later. */
     private static void plainValues(Draft draft) {
         for (Setting setting : Setting.values()) {
             Value value = draft.shell().settings().get(setting);
-            draft.values.put(setting, value.text());
+            draft.put(setting, value.text());
         }
-        draft.values.put(Setting.GROUPS, Integer.toString(groups(draft.shell())));
+        draft.put(Setting.GROUPS, Integer.toString(groups(draft.shell())));
         if (draft.shell().settings().ignored()) {
             draft.snags.add(Snag.FIXED_SETTING);
         }

@@ -3,19 +3,16 @@ package chalkline.core.proof;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Joined;
-import java.util.Collection;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 
 /** What is the matter with the cross-lists of a proof: by their sections, and by the shells that the LMS holds for them. */
 final class JoinedSnags {
     private final Shells shells;
-    private final Map<String, HeldShell> held = new HashMap<>();
+    private final HeldShells held;
 
-    JoinedSnags(Shells shells, Collection<HeldShell> held) {
+    JoinedSnags(Shells shells, HeldShells held) {
         this.shells = shells;
-        held.forEach(shell -> this.held.put(shell.key(), shell));
+        this.held = held;
     }
 
     /** Snags that follow from the sections alone. */
@@ -48,7 +45,7 @@ final class JoinedSnags {
 
     private void judge(Draft draft, Joined joined) {
         for (Section section : draft.sections()) {
-            HeldShell own = held.get(shells.ownKeyOf(section));
+            HeldShell own = held.withKey(shells.ownKeyOf(section)).orElse(null);
             boolean elsewhere = own != null
                     && !section.id().equals(draft.leadId())
                     && !own.key().equals(draft.key())

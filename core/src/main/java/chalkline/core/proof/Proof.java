@@ -31,11 +31,12 @@ public final class Proof {
     private final Conventions conventions;
     private final List<Section> moved;
     private final Stack stack;
+    private final List<Shell> shells;
     private final Drafts drafts;
     private final List<ProofRow> rows;
 
     /** What a proof is of, whatever the conventions. */
-    private record Inputs(RegistrarList list, List<Section> sections, String termCode, Collection<HeldShell> held) {}
+    private record Inputs(RegistrarList list, List<Section> sections, String termCode, HeldShells held) {}
 
     /** The proof of a term of the list. */
     public static Proof of(RegistrarList list, Session term, Conventions conventions, Collection<HeldShell> held) {
@@ -56,7 +57,7 @@ public final class Proof {
             String termCode,
             Conventions conventions,
             Collection<HeldShell> held) {
-        return new Proof(new Inputs(list, sections, termCode, held), conventions, Optional.empty());
+        return new Proof(new Inputs(list, sections, termCode, new HeldShells(held)), conventions, Optional.empty());
     }
 
     /** The same proof under other conventions: what {@link #of} gives, from what an edit leaves as it was. */
@@ -75,15 +76,24 @@ public final class Proof {
         List<Section> others = Sections.others(inputs.list(), inputs.sections(), JoinedSections.named(conventions));
         Collection<Joined> joined = JoinedSections.of(inputs.termCode(), moved, moves.apply(others), conventions)
                 .values();
-        Shells shells = new Shells(conventions, stack);
-        List<Shell> all = shells.of(moved, joined);
-        this.drafts = Drafts.of(all, conventions, before.map(proof -> proof.drafts));
-        this.rows = rows(begin(all, joined), shells);
+        Shells making = new Shells(conventions, stack);
+        this.shells = before.filter(proof -> areJoinedAlike(proof.conventions, conventions))
+                .flatMap(proof -> making.again(proof.shells, proof.stack))
+                .orElseGet(() -> making.of(moved, joined));
+        this.drafts = Drafts.of(shells, conventions, before.map(proof -> proof.drafts));
+        this.rows = rows(begin(joined), making);
+    }
+
+    /** Whether both put the same sections together, as far as cross-lists do. */
+    private static boolean areJoinedAlike(Conventions a, Conventions b) {
+        return a.crossLists().equals(b.crossLists())
+                && a.crossListing().equals(b.crossListing())
+                && a.overrides().equals(b.overrides());
     }
 
     /** Of every shell, and of every cross-list that lacks its lead; by key. */
-    private List<Draft> begin(List<Shell> shells, Collection<Joined> joined) {
-        List<Draft> begun = drafts.begin(shells);
+    private List<Draft> begin(Collection<Joined> joined) {
+        List<Draft> begun = drafts.begin();
         for (Joined set : joined) {
             if (set.lead().isEmpty()) {
                 Draft draft = new Draft(set);
@@ -117,6 +127,11 @@ public final class Proof {
         return moved;
     }
 
+    /** How many sections each layer matches, in the order of the stack. */
+    public int[] matches() {
+        return stack.matches(moved);
+    }
+
     private static ProofRow row(Draft draft) {
         if (draft.isStopped()) {
             return row(draft, Action.STOP, Set.of());
@@ -132,7 +147,7 @@ public final class Proof {
         return new ProofRow(
                 draft.key(),
                 action,
-                Collections.unmodifiableMap(draft.values),
+                draft.values(),
                 draft.leadId(),
                 draft.sections().stream().map(Section::id).toList(),
                 draft.hasShell() ? draft.shell().instructors() : List.of(),

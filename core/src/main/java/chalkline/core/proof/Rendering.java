@@ -22,23 +22,22 @@ final class Rendering {
     void render(Draft draft, Set<Setting> which) {
         Shell shell = draft.shell();
         if (which.contains(Setting.CODE)) {
-            draft.values.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
+            draft.put(Setting.CODE, pattern(shell, Setting.CODE).render(shell::valueOf));
             draft.mark(Snag.CODE_EMPTY, draft.code().isEmpty());
         }
         if (which.contains(Setting.TITLE)) {
             draft.snags.remove(Snag.TITLE_SHORTENED);
             String title = title(draft);
-            draft.values.put(Setting.TITLE, title);
+            draft.put(Setting.TITLE, title);
             draft.mark(Snag.TITLE_EMPTY, title.isEmpty());
         }
         if (which.contains(Setting.SUMMARY)) {
-            draft.values.put(Setting.SUMMARY, pattern(shell, Setting.SUMMARY).render(shell::valueOf));
+            draft.put(Setting.SUMMARY, pattern(shell, Setting.SUMMARY).render(shell::valueOf));
         }
         if (which.contains(Setting.CATEGORY) || which.contains(Setting.FOLDER)) {
-            draft.values.put(Setting.CATEGORY, levels(shell, Setting.CATEGORY));
+            draft.put(Setting.CATEGORY, levels(shell, Setting.CATEGORY));
             boolean ownFolder = !shell.settings().get(Setting.FOLDER).text().isEmpty();
-            draft.values.put(
-                    Setting.FOLDER, ownFolder ? levels(shell, Setting.FOLDER) : draft.values.get(Setting.CATEGORY));
+            draft.put(Setting.FOLDER, ownFolder ? levels(shell, Setting.FOLDER) : draft.get(Setting.CATEGORY));
         }
     }
 

@@ -2,13 +2,16 @@ package chalkline.core.proof;
 
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
 import chalkline.core.conventions.Stack;
 import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.OwnShell;
 import chalkline.core.naming.Labels;
+import chalkline.core.naming.Text;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -19,6 +22,8 @@ import java.util.Set;
 
 /** Puts the sections of a term into shells: each section in exactly one. */
 final class Shells {
+    private static final Comparator<Shell> BY_KEY = Comparator.comparing(Shell::key, Text.BY_CODE_POINT);
+
     private final Conventions conventions;
     private final Stack stack;
 
@@ -28,7 +33,7 @@ final class Shells {
     }
 
     /**
-     * The shells of a term.
+     * The shells of a term, by key.
      *
      * @param joined its cross-lists; those whose lead the list does not have give no shell, and neither do their sections
      */
@@ -60,7 +65,36 @@ final class Shells {
             Section lead = members.get(0);
             shells.add(shell(key, lead, members, settings.get(lead.id()), Optional.empty()));
         });
+        shells.sort(BY_KEY);
         return shells;
+    }
+
+    /**
+     * The same shells with the settings that hold for them now, where the cross-lists are the same.
+     *
+     * @return empty where an edit may have put sections into other shells
+     */
+    Optional<List<Shell>> again(List<Shell> before, Stack then) {
+        List<Shell> shells = new ArrayList<>(before.size());
+        for (Shell shell : before) {
+            boolean stays = shell.joined().isPresent()
+                    || shell.sections().stream()
+                            .allMatch(section -> stack.settingsOf(section)
+                                    .get(Setting.SHELL_PER)
+                                    .equals(then.settingsOf(section).get(Setting.SHELL_PER)));
+            if (!stays) {
+                return Optional.empty();
+            }
+            shells.add(new Shell(
+                    shell.key(),
+                    shell.lead(),
+                    shell.sections(),
+                    stack.settingsOf(shell.lead()),
+                    shell.labels(),
+                    windows(shell.lead(), shell.sections()),
+                    shell.joined()));
+        }
+        return Optional.of(shells);
     }
 
     /** The key that a section would have if it were in no cross-list. */
@@ -75,11 +109,14 @@ final class Shells {
                 List.copyOf(members),
                 settings,
                 Labels.of(members, conventions.crossListing().foldAt()),
-                members.size() > 1 ? ownWindows(lead, members) : Map.of(),
+                windows(lead, members),
                 joined);
     }
 
-    private Map<String, Stack.OwnWindow> ownWindows(Section lead, List<Section> members) {
+    private Map<String, Stack.OwnWindow> windows(Section lead, List<Section> members) {
+        if (members.size() == 1) {
+            return Map.of();
+        }
         Map<String, Stack.OwnWindow> windows = new LinkedHashMap<>();
         for (Section section : members) {
             if (!section.id().equals(lead.id())) {

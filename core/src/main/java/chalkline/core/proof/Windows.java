@@ -69,9 +69,9 @@ final class Windows {
     void place(Draft draft) {
         Section lead = draft.shell().lead();
         Window window = windows.computeIfAbsent(Asked.of(lead, draft.shell().settings()), this::window);
-        draft.values.put(Setting.UNIT_COUNT, window.units());
-        draft.values.put(Setting.OPENS, window.opensWritten());
-        draft.values.put(Setting.CLOSES, window.closesWritten());
+        draft.put(Setting.UNIT_COUNT, window.units());
+        draft.put(Setting.OPENS, window.opensWritten());
+        draft.put(Setting.CLOSES, window.closesWritten());
         draft.snags.addAll(window.snags());
         draft.shell().ownWindows().forEach((id, own) -> placeSection(draft, sectionOf(draft, id), own, window));
     }

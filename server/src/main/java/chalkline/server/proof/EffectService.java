@@ -56,15 +56,11 @@ public class EffectService {
     /** How many sections of the term each layer matches, in the order of the stack. */
     @Readers
     public List<Integer> matches(String term) {
-        ProofKey key = proofs.now(term);
-        return matches(proofs.proof(key).proof(), conventions.version(key.conventions()));
+        return matches(proofs.proof(proofs.now(term)).proof());
     }
 
-    private static List<Integer> matches(Proof proof, Conventions conventions) {
-        return conventions.layers().stream()
-                .map(layer ->
-                        (int) proof.sections().stream().filter(layer::matches).count())
-                .toList();
+    private static List<Integer> matches(Proof proof) {
+        return Arrays.stream(proof.matches()).boxed().toList();
     }
 
     /** The values that the sections of the term have for each condition, with how many have it. */
@@ -111,6 +107,10 @@ public class EffectService {
         Proof proof = before.proof().under(edited);
         List<ProofRow> after = proof.rows();
 
+        When when = change.about(edited);
+        List<ProofRow> about = after.stream()
+                .filter(row -> lead(row).filter(when::matches).isPresent())
+                .toList();
         Map<Setting, Integer> fields = new EnumMap<>(Setting.class);
         Map<String, Integer> departments = new HashMap<>();
         List<ProofViews.Sample> samples = new ArrayList<>();
@@ -142,13 +142,18 @@ public class EffectService {
                         .toList(),
                 snags(before.proof().rows(), after),
                 samples,
-                hard(after, change.about(edited)),
-                named(after, change.about(edited)),
+                hard(about),
+                named(about),
                 proofs.inTheWay(key, edited),
-                change.stack() == null ? List.of() : matches(proof, edited));
+                change.stack() == null ? List.of() : matches(proof));
     }
 
+    /** An edit leaves most shells with the very values that they had, which is seen at once. */
+    @SuppressWarnings("ReferenceEquality")
     private static List<Setting> changedFields(ProofRow was, ProofRow row) {
+        if (was.values() == row.values()) {
+            return List.of();
+        }
         List<Setting> changed = new ArrayList<>();
         for (Setting setting : Setting.values()) {
             if (!Objects.equals(was.values().get(setting), row.values().get(setting))) {
@@ -194,8 +199,8 @@ public class EffectService {
         return counts;
     }
 
-    /** Sections of the layer on which names are hard to get right, each with what makes it so. */
-    private static List<ProofViews.Hard> hard(List<ProofRow> rows, When when) {
+    /** Shells on which names are hard to get right, each with what makes it so. */
+    private static List<ProofViews.Hard> hard(List<ProofRow> rows) {
         Map<String, Predicate<ProofRow>> kinds = new LinkedHashMap<>();
         kinds.put("shortened", row -> row.snags().contains(Snag.TITLE_SHORTENED));
         kinds.put(
@@ -212,12 +217,9 @@ public class EffectService {
         kinds.put("nobody teaches", row -> row.instructors().isEmpty());
         kinds.put("usual", row -> true);
 
-        List<ProofRow> matching = rows.stream()
-                .filter(row -> lead(row).filter(when::matches).isPresent())
-                .toList();
         List<ProofViews.Hard> hard = new ArrayList<>();
         Set<String> shown = new HashSet<>();
-        kinds.forEach((why, test) -> matching.stream()
+        kinds.forEach((why, test) -> rows.stream()
                 .filter(row -> test.test(row) && !shown.contains(row.key()))
                 .findFirst()
                 .ifPresent(row -> {
@@ -233,10 +235,10 @@ public class EffectService {
         return hard;
     }
 
-    private static List<ProofViews.Named> named(List<ProofRow> rows, When when) {
+    private static List<ProofViews.Named> named(List<ProofRow> rows) {
         List<ProofViews.Named> named = new ArrayList<>();
         for (ProofRow row : rows) {
-            if (named.size() < SAMPLES && lead(row).filter(when::matches).isPresent()) {
+            if (named.size() < SAMPLES) {
                 row.snags().stream()
                         .filter(ABOUT_NAMES::contains)
                         .forEach(snag -> named.add(

@@ -696,14 +696,27 @@ export interface components {
             instruction: string;
             items: components["schemas"]["TemplateDraftItemDraft"][];
         };
+        ProofDepartmentCount: {
+            department: string;
+            /** Format: int32 */
+            shells: number;
+        };
         StartPlaced: {
             ruler: components["schemas"]["StartRuler"];
             units: components["schemas"]["StartUnit"][];
             parts: components["schemas"]["StartSessionName"][];
+            touched: components["schemas"]["StartTouched"];
         };
         StartSessionName: {
             code: string;
             title: string;
+        };
+        StartTouched: {
+            /** Format: int32 */
+            toBuild: number;
+            /** Format: int32 */
+            standing: number;
+            departments: components["schemas"]["ProofDepartmentCount"][];
         };
         Change: {
             /** Format: int32 */
@@ -806,11 +819,6 @@ export interface components {
         StartExample: {
             shell: components["schemas"]["ProofShell"];
             start: components["schemas"]["Start"];
-        };
-        ProofDepartmentCount: {
-            department: string;
-            /** Format: int32 */
-            shells: number;
         };
         ProofEffect: {
             /** Format: int32 */

@@ -11,6 +11,7 @@
     import Outline from './Outline.svelte'
     import Placed from './Placed.svelte'
     import Span from './Span.svelte'
+    import Touched from './Touched.svelte'
     import { emptyTemplate, KINDS, TemplateEdit } from './template.svelte'
 
     const edit = new TemplateEdit()
@@ -256,6 +257,7 @@
         </ul>
     {/if}
     <Detail {edit} {disabled} />
+    {#if placed && about}<Touched touched={placed.touched} changes={edit.changes} />{/if}
     {#if placed}<Placed {placed} {session} choose={(code) => (session = code)} />{/if}
     <Span />
 {/snippet}

@@ -37,6 +37,49 @@ interface Step {
     what: string
 }
 
+/** A line of the outline that an edit changed; without one side where it came in or was taken out. */
+export interface LineChange {
+    was: string | null
+    now: string | null
+}
+
+/** The lines of an outline as they would be read out, each with where it stands. */
+function lines(draft: Draft): Map<string, string> {
+    const read = new Map<string, string>()
+    read.set('title', draft.title)
+    if (draft.instruction) read.set('instruction', draft.instruction)
+    draft.units.forEach((unit, u) => {
+        read.set(`${u}`, [unit.title, unit.instruction].filter(Boolean).join(': '))
+        unit.items.forEach((item, i) => read.set(`${u}.${i}`, line(item)))
+    })
+    draft.everyWeek.forEach((item, i) => read.set(`week.${i}`, `every week: ${line(item)}`))
+    if (draft.everyWeek.length > 0) read.set('weekTitle', draft.weekTitle)
+    return read
+}
+
+function line(item: Item): string {
+    const points = item.points && `${item.points} points`
+    const due = item.due && `due ${item.due}`
+    return [`${item.kind} ${item.title}`, item.text, item.address, points, due].filter(Boolean).join(', ')
+}
+
+/** What differs between two drafts, line by line; a line that only stands elsewhere is not told. */
+export function lineChanges(was: Draft, now: Draft): LineChange[] {
+    const before = lines(was)
+    const after = lines(now)
+    const stay = new Set([...before.values()].filter((one) => [...after.values()].includes(one)))
+    const places = new Set([...before.keys(), ...after.keys()])
+    return [...places].flatMap((at) => {
+        const from = before.get(at) ?? null
+        const to = after.get(at) ?? null
+        const change = {
+            was: from !== null && stay.has(from) ? null : from,
+            now: to !== null && stay.has(to) ? null : to,
+        }
+        return change.was === null && change.now === null ? [] : [change]
+    })
+}
+
 /** A template on the way to another version, every step undoable. */
 export class TemplateEdit {
     draft = $state.raw<Draft>(emptyTemplate())
@@ -46,6 +89,7 @@ export class TemplateEdit {
     private kept = $state.raw<Draft | null>(null)
 
     readonly edited = $derived(JSON.stringify(this.draft) !== JSON.stringify(this.kept))
+    readonly changes = $derived(this.kept === null ? [] : lineChanges(this.kept, this.draft))
 
     /** Takes a template as it is kept; null for one that never was. */
     start(kept: Draft | null, draft = kept ?? emptyTemplate()) {

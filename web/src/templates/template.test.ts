@@ -87,3 +87,23 @@ test('what is typed letter by letter is undone at once, and done again', () => {
     edit.redo()
     expect(edit.draft.units[0]?.title).toBe('On')
 })
+
+describe('the lines that an edit changed', () => {
+    test('are told before and after, and not where a line only moved', () => {
+        edit.setItem(0, 1, 'title', 'bb')
+        expect(edit.changes).toEqual([{ was: 'page b', now: 'page bb' }])
+        edit.spot = { unit: 0, item: -1 }
+        edit.addItem('quiz')
+        edit.setItem(0, 0, 'title', 'first')
+        edit.setItem(0, 0, 'points', '5')
+        expect(edit.changes).toEqual([
+            { was: null, now: 'quiz first, 5 points' },
+            { was: 'page b', now: null },
+            { was: null, now: 'page bb' },
+        ])
+    })
+    test('are none where nothing was kept before', () => {
+        edit.start(null, KEPT)
+        expect(edit.changes).toEqual([])
+    })
+})

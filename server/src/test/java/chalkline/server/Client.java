@@ -197,13 +197,16 @@ public final class Client {
                 arrival -> !arrival.get("state").asString().equals("READING"));
     }
 
+    /** The versions of the list, the conventions and the held shells that the proof of a term is of now. */
+    public String versions(String term) {
+        return get("/api/terms/" + term + "/proof").json().get("versions").asString();
+    }
+
     /** Builds shells of the proof that holds now, all that can be if none is named, and waits for the end. */
     public JsonNode build(String term, String... keys) {
-        String versions =
-                get("/api/terms/" + term + "/proof").json().get("versions").asString();
         Answer started = post(
                 "/api/terms/" + term + "/builds",
-                JSON.writeValueAsString(java.util.Map.of("versions", versions, "keys", java.util.List.of(keys))));
+                JSON.writeValueAsString(java.util.Map.of("versions", versions(term), "keys", java.util.List.of(keys))));
         if (started.status() != 202) {
             throw new IllegalStateException("not started: " + started);
         }

@@ -19,11 +19,14 @@ import chalkline.server.people.PeopleService;
 import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.ProofViews;
 import chalkline.server.proof.WhyService;
 import chalkline.server.templates.TemplateDraft;
 import chalkline.server.templates.TermCalendar;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -157,6 +160,27 @@ public class LookService {
                                 calendar.weeks().count().orElse(0))),
                 parts.stream()
                         .map(part -> new StartViews.SessionName(part.code(), part.title()))
+                        .toList(),
+                touched(proofs.proof(key).proof().rows(), draft.id()));
+    }
+
+    private static StartViews.Touched touched(List<ProofRow> rows, String template) {
+        Map<String, Integer> departments = new TreeMap<>();
+        int standing = 0;
+        for (ProofRow row : rows) {
+            if (row.shell().isPresent() && row.value(Setting.TEMPLATE).equals(template)) {
+                if (row.held().isPresent()) {
+                    standing++;
+                } else if (row.action() == Action.BUILD) {
+                    departments.merge(row.shell().get().lead().department().name(), 1, Integer::sum);
+                }
+            }
+        }
+        return new StartViews.Touched(
+                departments.values().stream().mapToInt(Integer::intValue).sum(),
+                standing,
+                departments.entrySet().stream()
+                        .map(entry -> new ProofViews.DepartmentCount(entry.getKey(), entry.getValue()))
                         .toList());
     }
 

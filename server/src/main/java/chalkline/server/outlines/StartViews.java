@@ -51,8 +51,17 @@ public final class StartViews {
     /** What a section with some facts would get. */
     public record Example(ProofViews.Shell shell, Start start) {}
 
-    /** A template laid out over a session, and the other sessions of the term. */
-    public record Placed(Ruler ruler, List<Unit> units, List<SessionName> parts) {}
+    /** A template laid out over a session, the other sessions of the term, and the shells that it touches. */
+    public record Placed(Ruler ruler, List<Unit> units, List<SessionName> parts, Touched touched) {}
+
+    /**
+     * The shells of a term that are to start from a template.
+     *
+     * @param toBuild how many are to be built
+     * @param standing how many stand already, and keep what they have
+     * @param departments those to be built, by department
+     */
+    public record Touched(int toBuild, int standing, List<ProofViews.DepartmentCount> departments) {}
 
     public record SessionName(String code, String title) {}
 

@@ -49,7 +49,7 @@ class StartTest {
     }
 
     private static String versions() {
-        return abara.get("/api/terms/27SP/proof").json().get("versions").asString();
+        return abara.versions("27SP");
     }
 
     private static List<JsonNode> rows() {
@@ -68,6 +68,12 @@ class StartTest {
 
     private static JsonNode outline(String key) {
         return lms.get("/lms/api/shells/" + key + "/outline").json();
+    }
+
+    /** Which shells an edit of the laboratory's template would touch. */
+    private static JsonNode touched() {
+        String ask = "{\"draft\":" + abara.get("/api/templates/tpl-lab").json().get("draft") + ",\"session\":\"\"}";
+        return abara.post("/api/terms/27SP/placed", ask).json().get("touched");
     }
 
     @Test
@@ -89,6 +95,11 @@ class StartTest {
         assertThat(expected.values())
                 .extracting(start -> start.get("kind").asString())
                 .contains("template", "earlier");
+        long templated = expected.values().stream()
+                .filter(start -> start.get("kind").asString().equals("template"))
+                .count();
+        assertThat(touched().get("toBuild").asLong()).isEqualTo(templated);
+        assertThat(touched().get("standing").asLong()).isZero();
         // one person moves one date of one shell before it is built
         JsonNode before = expected.get(adjusted);
         Client.Answer kept = abara.post(
@@ -103,6 +114,8 @@ class StartTest {
         JsonNode build = abara.build("27SP");
         assertThat(build.get("failed").asInt()).isZero();
         expected.forEach((key, start) -> compare(key, start, outline(key)));
+        assertThat(touched().get("standing").asLong()).isEqualTo(templated);
+        assertThat(touched().get("toBuild").asLong()).isZero();
         assertThat(outline(adjusted).at("/1/items/1/due").asString()).isEqualTo("2027-01-10T10:00:00-04:00");
         assertThat(outline(adjusted).at("/1/items/0/size").isNumber()).isTrue();
 

@@ -3,6 +3,7 @@
     import Arrivals from './arrivals/Arrivals.svelte'
     import Build from './build/Build.svelte'
     import Conventions from './conventions/Conventions.svelte'
+    import CrossLists from './crosslists/CrossLists.svelte'
     import Desk from './desk/Desk.svelte'
     import { campus } from './frame/campus.svelte'
     import Header from './frame/Header.svelte'
@@ -77,6 +78,8 @@
             {/if}
         {:else if place.term === NO_TERM}
             <Desk />
+        {:else if place.station === 'cross-lists'}
+            {#key place.term}<CrossLists />{/key}
         {:else if place.station === 'proof'}
             {#key place.term}<Proof />{/key}
         {:else if place.station === 'build'}

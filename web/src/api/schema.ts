@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/cross-lists/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/builds": {
         parameters: {
             query?: never;
@@ -316,6 +332,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["facts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/cross-lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/cross-lists/sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find"];
         put?: never;
         post?: never;
         delete?: never;
@@ -724,6 +772,19 @@ export interface components {
             stack: components["schemas"]["StackEdit"] | null;
             file: string | null;
             value: components["schemas"]["ValueEdit"] | null;
+            crossLists: components["schemas"]["CrossListEdit"] | null;
+        };
+        CrossListEdit: {
+            keep: components["schemas"]["CrossListEditKept"][];
+            split: string[];
+            leave: string[];
+        };
+        CrossListEditKept: {
+            id: string;
+            lead: string | null;
+            joined: string[];
+            approved: boolean;
+            reason: string;
         };
         Example: {
             course: string;
@@ -869,6 +930,53 @@ export interface components {
             before: number;
             /** Format: int32 */
             after: number;
+        };
+        CrossListJoining: {
+            key: string;
+            lead: string;
+            why: string;
+            label: string;
+            code: string;
+            title: string;
+            category: string;
+            otherCategories: string[];
+            instructors: string[];
+            /** Format: int32 */
+            students: number;
+            twice: components["schemas"]["CrossListTwice"][];
+            members: components["schemas"]["CrossListMember"][];
+            groups: string[];
+            opens: string;
+            closes: string;
+            question: string;
+            snags: components["schemas"]["ProofSnagView"][];
+        };
+        CrossListMember: {
+            id: string;
+            name: string;
+            title: string;
+            department: string;
+            instructors: string;
+            /** Format: int32 */
+            students: number;
+            /** Format: int32 */
+            only: number;
+            capacity: string;
+            meets: string;
+            room: string;
+            session: string;
+            own: components["schemas"]["CrossListOwn"] | null;
+        };
+        CrossListOwn: {
+            key: string;
+            code: string;
+            open: boolean;
+            closed: boolean;
+            activity: boolean;
+        };
+        CrossListTwice: {
+            name: string;
+            sections: string[];
         };
         BuildStart: {
             versions: string;
@@ -1036,6 +1144,12 @@ export interface components {
             /** Format: int32 */
             conventionsVersion: number;
             /** Format: int32 */
+            crossLists: number;
+            /** Format: int32 */
+            suggested: number;
+            /** Format: int32 */
+            keptOut: number;
+            /** Format: int32 */
             shells: number;
             /** Format: int32 */
             waiting: number;
@@ -1079,6 +1193,46 @@ export interface components {
         ProofFacts: {
             condition: string;
             values: components["schemas"]["ProofFactCount"][];
+        };
+        CrossListRow: {
+            id: string;
+            tier: string;
+            key: string;
+            lead: string;
+            sections: string[];
+            label: string;
+            title: string;
+            department: string;
+            instructors: string[];
+            /** Format: int32 */
+            students: number;
+            /** Format: int32 */
+            twice: number;
+            evidence: string[];
+            coursesDiffer: boolean;
+            approved: boolean;
+            reason: string;
+            snags: string[];
+            stopped: boolean;
+        };
+        CrossListSheet: {
+            versions: string;
+            /** Format: int32 */
+            version: number;
+            allow: string;
+            nextId: string;
+            suggested: components["schemas"]["CrossListRow"][];
+            kept: components["schemas"]["CrossListRow"][];
+        };
+        CrossListFound: {
+            id: string;
+            name: string;
+            title: string;
+            instructors: string;
+            /** Format: int32 */
+            students: number;
+            about: string;
+            crossList: string;
         };
         PeopleMe: {
             login: string;
@@ -1324,6 +1478,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofEffect"];
+                };
+            };
+        };
+    };
+    look_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrossListJoining"];
                 };
             };
         };
@@ -1763,6 +1943,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofFacts"][];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrossListSheet"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                find: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrossListFound"][];
                 };
             };
         };

@@ -38,6 +38,16 @@
                       }
             case 'conventions':
                 return { plain: count(line.layers, 'layer') }
+            case 'cross-lists':
+                return {
+                    plain: line.crossLists ? `${number(line.crossLists)} kept` : line.suggested ? '' : 'none',
+                    note: line.suggested ? `${number(line.suggested)} suggested` : '',
+                }
+            case 'dates':
+                return {
+                    plain: line.keptOut ? '' : 'all doors as set',
+                    note: line.keptOut ? `${count(line.keptOut, 'shell')} kept shut` : '',
+                }
             case 'proof':
                 return line.shells === 0
                     ? { plain: 'nothing yet' }

@@ -2,7 +2,7 @@
 export const STATIONS = [
     { id: 'arrivals', name: 'Arrivals', there: true },
     { id: 'conventions', name: 'Conventions', there: true },
-    { id: 'cross-lists', name: 'Cross-lists', there: false },
+    { id: 'cross-lists', name: 'Cross-lists', there: true },
     { id: 'dates', name: 'Dates', there: false },
     { id: 'proof', name: 'Proof', there: true },
     { id: 'build', name: 'Build', there: true },

@@ -59,6 +59,11 @@ public record Conventions(
                 zone, weekStart, limits, breaks, crossListing, moves, layers, List.copyOf(changed), crossLists);
     }
 
+    public Conventions withCrossLists(List<CrossList> changed) {
+        return new Conventions(
+                zone, weekStart, limits, breaks, crossListing, moves, layers, overrides, List.copyOf(changed));
+    }
+
     /** With one layer, counted from 0, replaced. */
     public Conventions withLayer(int index, Layer layer) {
         List<Layer> changed = new ArrayList<>(layers);

@@ -39,10 +39,7 @@ public final class JoinedSections {
     /** Every section that the cross-lists name, by sourcedId. */
     public static Set<String> named(Conventions conventions) {
         Set<String> ids = new HashSet<>();
-        for (CrossList crossList : conventions.crossLists()) {
-            crossList.lead().ifPresent(ids::add);
-            ids.addAll(crossList.joined());
-        }
+        conventions.crossLists().forEach(crossList -> ids.addAll(crossList.sections()));
         return ids;
     }
 
@@ -66,9 +63,7 @@ public final class JoinedSections {
     }
 
     private void read(CrossList crossList) {
-        List<String> ids = new ArrayList<>();
-        crossList.lead().ifPresent(ids::add);
-        ids.addAll(crossList.joined());
+        List<String> ids = crossList.sections();
         List<Section> there =
                 ids.stream().filter(known::containsKey).map(known::get).toList();
         if (there.isEmpty()) {

@@ -32,7 +32,15 @@ public final class Suggestions {
 
     /** By tier, then by the lead's sourcedId by code points. */
     public static List<Suggestion> of(RegistrarList list, Session term, Conventions conventions) {
-        List<Section> sections = Moves.of(list, conventions).apply(Sections.ofTerm(list, term));
+        return of(Moves.of(list, conventions).apply(Sections.ofTerm(list, term)), conventions);
+    }
+
+    /**
+     * By tier, then by the lead's sourcedId by code points.
+     *
+     * @param sections all of a term, after moves
+     */
+    public static List<Suggestion> of(List<Section> sections, Conventions conventions) {
         List<Section> left = new ArrayList<>(alone(sections, conventions));
         List<Suggestion> suggestions = new ArrayList<>();
         for (Tier tier : Tier.values()) {

@@ -37,6 +37,10 @@ final class Differences {
         if (held.sections().isPresent() && !Set.copyOf(held.sections().get()).equals(sections)) {
             changed.add("sections");
         }
+        if (held.sectionWindows().isPresent()
+                && !sameWindows(draft.sectionWindows, held.sectionWindows().get())) {
+            changed.add("sectionWindows");
+        }
         if (!held.key().equals(draft.key())) {
             changed.add("key");
         }
@@ -64,6 +68,15 @@ final class Differences {
         } catch (DateTimeException noMoment) {
             return false;
         }
+    }
+
+    private static boolean sameWindows(Map<String, SectionWindow> ours, Map<String, SectionWindow> theirs) {
+        return ours.keySet().equals(theirs.keySet())
+                && ours.entrySet().stream().allMatch(entry -> {
+                    SectionWindow their = theirs.get(entry.getKey());
+                    return sameInstant(entry.getValue().opens(), their.opens())
+                            && sameInstant(entry.getValue().closes(), their.closes());
+                });
     }
 
     private static boolean sameNumber(String ours, String theirs) {

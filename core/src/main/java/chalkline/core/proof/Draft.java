@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
 /**
  * A shell on its way into the proof: what is known of it so far. Lives only while one proof is computed. A cross-list
@@ -25,24 +26,27 @@ final class Draft {
     private EnumMap<Setting, String> values;
     private Optional<Map<Setting, String>> shared = Optional.empty();
     final Set<Snag> snags;
+    final Map<String, SectionWindow> sectionWindows;
     Optional<HeldShell> held = Optional.empty();
     private String codeOfKey = "";
     private String codeKey = "";
 
     /** A shell of which nothing is known yet. */
     Draft(Shell shell) {
-        this(shell, new EnumMap<>(Setting.class), EnumSet.noneOf(Snag.class));
+        this(shell, new EnumMap<>(Setting.class), EnumSet.noneOf(Snag.class), new TreeMap<>());
     }
 
     /** A shell that was worked out, to be gone on with. */
     Draft(Drafts.Rendered rendered) {
-        this(rendered.shell(), rendered.values(), EnumSet.copyOf(rendered.snags()));
+        this(rendered.shell(), rendered.values(), EnumSet.copyOf(rendered.snags()), rendered.sectionWindows());
         this.shared = Optional.of(rendered.seen());
         this.codeOfKey = code();
         this.codeKey = rendered.codeKey();
     }
 
-    private Draft(Shell shell, EnumMap<Setting, String> values, Set<Snag> snags) {
+    private Draft(
+            Shell shell, EnumMap<Setting, String> values, Set<Snag> snags, Map<String, SectionWindow> sectionWindows) {
+        this.sectionWindows = sectionWindows;
         this.values = values;
         this.snags = snags;
         this.key = shell.key();
@@ -54,6 +58,7 @@ final class Draft {
     /** A cross-list without its lead. */
     Draft(Joined joined) {
         this.values = new EnumMap<>(Setting.class);
+        this.sectionWindows = Map.of();
         this.snags = EnumSet.noneOf(Snag.class);
         this.key = OwnShell.ofSection(joined.leadId());
         this.leadId = joined.leadId();
@@ -100,7 +105,7 @@ final class Draft {
 
     /** What was worked out, for others to go on with; nothing may be put into it any more. */
     Drafts.Rendered rendered() {
-        return new Drafts.Rendered(shell(), values, values(), snags, codeKey());
+        return new Drafts.Rendered(shell(), values, values(), snags, sectionWindows, codeKey());
     }
 
     String code() {

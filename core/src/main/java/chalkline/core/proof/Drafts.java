@@ -33,13 +33,19 @@ final class Drafts {
      * @param values of every setting; not to be changed
      * @param seen the same to be looked at only
      * @param snags not to be changed
+     * @param sectionWindows not to be changed
      * @param codeKey the form in which its code compares with others
      */
     record Rendered(
-            Shell shell, EnumMap<Setting, String> values, Map<Setting, String> seen, Set<Snag> snags, String codeKey) {
+            Shell shell,
+            EnumMap<Setting, String> values,
+            Map<Setting, String> seen,
+            Set<Snag> snags,
+            Map<String, SectionWindow> sectionWindows,
+            String codeKey) {
 
         Rendered of(Shell same) {
-            return new Rendered(same, values, seen, snags, codeKey);
+            return new Rendered(same, values, seen, snags, sectionWindows, codeKey);
         }
     }
 

@@ -10,6 +10,7 @@ import java.util.Optional;
  *
  * @param values canonical text by setting, the code among them
  * @param sections sourcedIds, where the LMS knows them
+ * @param sectionWindows of sections with dates of their own, where the LMS knows of them
  * @param activity whether students have worked in it
  * @param openByHand whether a person opened or closed it since it was built
  */
@@ -20,6 +21,22 @@ public record HeldShell(
         Map<Setting, String> values,
         Optional<String> lead,
         Optional<List<String>> sections,
+        Optional<Map<String, SectionWindow>> sectionWindows,
         boolean activity,
         boolean openByHand,
-        boolean closed) {}
+        boolean closed) {
+
+    /** A shell of which nothing is known about section windows. */
+    public HeldShell(
+            String key,
+            String term,
+            String code,
+            Map<Setting, String> values,
+            Optional<String> lead,
+            Optional<List<String>> sections,
+            boolean activity,
+            boolean openByHand,
+            boolean closed) {
+        this(key, term, code, values, lead, sections, Optional.empty(), activity, openByHand, closed);
+    }
+}

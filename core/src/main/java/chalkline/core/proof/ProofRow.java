@@ -15,6 +15,8 @@ import java.util.Set;
  *     8601 with offset, groups and units as numbers; empty where a stop leaves it open
  * @param lead sourcedId of the lead section
  * @param sections sourcedIds in natural order
+ * @param sectionWindows from when to when students of a section can enter, by its sourcedId, for those whose own dates keep
+ *     them out for a part of the time
  * @param snags in the order of their names
  * @param changed names of the fields that differ from what the LMS holds, in order
  * @param shell what it was computed from; empty for a shell that is only closed
@@ -27,6 +29,7 @@ public record ProofRow(
         List<String> sections,
         List<Person> instructors,
         int students,
+        Map<String, SectionWindow> sectionWindows,
         Set<Snag> snags,
         Set<String> changed,
         Optional<HeldShell> held,

@@ -33,6 +33,11 @@ public record Shell(
         Map<String, Stack.OwnWindow> ownWindows,
         Optional<Joined> joined) {
 
+    /** The same sections in the shell of another of them, under the settings of this one. */
+    public Shell ledBy(Section other) {
+        return new Shell(key, other, sections, settings, labels, Map.of(), joined);
+    }
+
     /** Instructors of all sections, each once: those flagged in any first, then by name. */
     public List<Person> instructors() {
         if (sections.size() == 1) {

@@ -116,6 +116,11 @@ final class Windows {
         boolean early = closes.isPresent()
                 && shell.closes().isPresent()
                 && closes.get().toInstant().isBefore(shell.closes().get().toInstant());
+        Optional<ZonedDateTime> from = late ? opens : shell.opens();
+        Optional<ZonedDateTime> to = early ? closes : shell.closes();
+        if ((late || early) && from.isPresent() && to.isPresent()) {
+            draft.sectionWindows.put(section.id(), new SectionWindow(written(from), written(to)));
+        }
         if (late || early) {
             draft.snags.add(Snag.SECTION_WINDOW_HIDES);
         }

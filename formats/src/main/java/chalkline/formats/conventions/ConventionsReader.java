@@ -288,7 +288,7 @@ public final class ConventionsReader {
         Set<String> ids = new HashSet<>();
         return fields.items(entry, "crossLists", node -> {
             Map<String, Entry> entries = tree.mapping(node, "a cross-list");
-            fields.known(entries, "id", "lead", "joined", "approved");
+            fields.known(entries, "id", "lead", "joined", "approved", "reason");
             Optional<String> id = fields.required(node, entries, "id");
             if (id.isPresent() && !ids.add(id.get())) {
                 tree.fault(entries.get("id").value(), "an earlier cross-list has the id \"" + id.get() + "\" too");
@@ -299,7 +299,11 @@ public final class ConventionsReader {
                 tree.fault(node, "the key joined is missing");
             }
             return id.map(text -> new CrossList(
-                    text, fields.text(entries.get("lead")), sections, fields.yes(entries.get("approved"))));
+                    text,
+                    fields.text(entries.get("lead")),
+                    sections,
+                    fields.yes(entries.get("approved")),
+                    fields.text(entries.get("reason")).orElse("")));
         });
     }
 

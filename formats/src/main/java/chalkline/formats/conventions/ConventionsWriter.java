@@ -136,6 +136,9 @@ public final class ConventionsWriter {
         if (crossList.approved()) {
             map.put("approved", true);
         }
+        if (!crossList.reason().isEmpty()) {
+            map.put("reason", crossList.reason());
+        }
         return map;
     }
 

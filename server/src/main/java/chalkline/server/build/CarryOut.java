@@ -195,7 +195,9 @@ class CarryOut {
                     desired.members().stream()
                             .filter(member -> !now.contains(member))
                             .toList(),
-                    now.stream().filter(member -> !wanted.contains(member)).toList()));
+                    now.stream()
+                            .filter(member -> desired.leave() && !wanted.contains(member))
+                            .toList()));
         }
         // a difference depends on who is there, so a repeated call may differ and must not pass for the first one
         return lms.changePeople(compared ? once + "-" + Integer.toHexString(changes.hashCode()) : once, changes);

@@ -23,9 +23,10 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Turns rows of a proof into the steps of a build: first the categories, then what is closed and what gives its code
- * free, then the shells in the order of their departments. A shell is filled before it can be seen: it is made, its
- * template copied, its sections and people put in.
+ * Turns rows of a proof into the steps of a build: first the categories, then what gives its code free, then the shells in
+ * the order of their departments. A shell is filled before it can be seen: it is made, its template copied, its sections
+ * and people put in. Nobody is left without a shell on the way: people come into the shell that they are to have before
+ * they leave the one that they had, and what is closed is closed last.
  */
 final class Plan {
     /** Steps of one verb that stand together, so that they can be sent in one call. */
@@ -65,11 +66,17 @@ final class Plan {
                 .toList();
         plan.categories(put);
         plan.templates(put);
-        rows.stream().filter(row -> row.action() == Action.CLOSE).forEach(plan::close);
+        List<ProofRow> closed =
+                rows.stream().filter(row -> row.action() == Action.CLOSE).toList();
+        closed.forEach(plan::giveCode);
         plan.makeWay(put);
         for (int from = 0; from < put.size(); from += BATCH) {
             plan.shells(put.subList(from, Math.min(put.size(), from + BATCH)));
         }
+        put.stream()
+                .filter(Plan::letsGo)
+                .forEach(row -> plan.add(row, Verb.PEOPLE, "people of sections that left", desired(row, true)));
+        closed.forEach(row -> plan.add(row, Verb.CLOSE, "close to students", new Lms.Key(row.key())));
         return plan.steps;
     }
 
@@ -103,9 +110,16 @@ final class Plan {
                         "", "", "", Verb.TEMPLATE, "template " + template.title(), Units.of(template))));
     }
 
-    private void close(ProofRow row) {
+    /** Whether a section that the standing shell has goes elsewhere. */
+    private static boolean letsGo(ProofRow row) {
+        return row.held()
+                .flatMap(held -> held.sections())
+                .filter(sections -> !row.sections().containsAll(sections))
+                .isPresent();
+    }
+
+    private void giveCode(ProofRow row) {
         String heldCode = row.held().orElseThrow().code();
-        add(row, Verb.CLOSE, "close to students", new Lms.Key(row.key()));
         if (!heldCode.equals(row.code())) {
             add(
                     row,
@@ -142,8 +156,17 @@ final class Plan {
                 row,
                 Verb.SECTIONS,
                 row.sections().size() == 1 ? "its section" : row.sections().size() + " sections",
-                new Lms.SectionsPut(row.key(), row.lead(), row.sections())));
-        rows.forEach(row -> add(row, Verb.PEOPLE, people(row), desired(row)));
+                new Lms.SectionsPut(row.key(), row.lead(), row.sections(), windows(row))));
+        rows.forEach(row -> add(row, Verb.PEOPLE, people(row), desired(row, !letsGo(row))));
+    }
+
+    private static List<Lms.SectionWindow> windows(ProofRow row) {
+        return row.sectionWindows().entrySet().stream()
+                .map(entry -> new Lms.SectionWindow(
+                        entry.getKey(),
+                        entry.getValue().opens(),
+                        entry.getValue().closes()))
+                .toList();
     }
 
     private void copy(ProofRow row) {
@@ -223,10 +246,11 @@ final class Plan {
      * are all added.
      *
      * @param fresh whether the shell is new, so that nobody is in it yet
+     * @param leave whether those who are not to be in it leave it; else people only come
      */
-    record Desired(String key, boolean fresh, List<Lms.Member> members) {}
+    record Desired(String key, boolean fresh, boolean leave, List<Lms.Member> members) {}
 
-    private static Desired desired(ProofRow row) {
+    private static Desired desired(ProofRow row, boolean leave) {
         Shell shell = row.shell().orElseThrow();
         Set<Lms.Member> members = new LinkedHashSet<>();
         for (Section section : shell.sections()) {
@@ -234,6 +258,6 @@ final class Plan {
                     .forEach(person -> members.add(new Lms.Member(person.id(), "instructor", section.id())));
             section.students().forEach(person -> members.add(new Lms.Member(person.id(), "student", section.id())));
         }
-        return new Desired(row.key(), row.action() == Action.BUILD, List.copyOf(members));
+        return new Desired(row.key(), row.action() == Action.BUILD, leave, List.copyOf(members));
     }
 }

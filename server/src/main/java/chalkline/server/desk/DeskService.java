@@ -5,10 +5,12 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Session;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.build.BuildService;
 import chalkline.server.build.BuildViews;
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.crosslists.CrossListService;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.people.Readers;
@@ -34,6 +36,7 @@ public class DeskService {
     private final ConventionsService conventions;
     private final HeldService held;
     private final ProofService proofs;
+    private final CrossListService crossLists;
     private final BuildService builds;
     private final LedgerService ledger;
 
@@ -42,12 +45,14 @@ public class DeskService {
             ConventionsService conventions,
             HeldService held,
             ProofService proofs,
+            CrossListService crossLists,
             BuildService builds,
             LedgerService ledger) {
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.held = held;
         this.proofs = proofs;
+        this.crossLists = crossLists;
         this.builds = builds;
         this.ledger = ledger;
     }
@@ -76,6 +81,9 @@ public class DeskService {
      * What the line says at each station.
      *
      * @param listReadAt when the list that holds now was received
+     * @param crossLists those that are kept
+     * @param suggested what looks like one besides
+     * @param keptOut shells of which a section has dates of its own that keep its students out
      * @param builtDone shells done by the last build, of {@code builtOf}
      */
     public record Line(
@@ -85,6 +93,9 @@ public class DeskService {
             @Nullable Instant listReadAt,
             int layers,
             int conventionsVersion,
+            int crossLists,
+            int suggested,
+            int keptOut,
             int shells,
             int waiting,
             int stops,
@@ -165,6 +176,15 @@ public class DeskService {
                 key.map(k -> arrivals.view(k.arrival()).receivedAt()).orElse(null),
                 layers,
                 version,
+                version == 0 ? 0 : conventions.version(version).crossLists().size(),
+                key.filter(k -> term.isPresent())
+                        .map(k -> crossLists.sheet(code).suggested().size())
+                        .orElse(0),
+                key.filter(k -> term.isPresent())
+                        .map(k -> count(
+                                proofs.proof(k).proof().rows(),
+                                row -> row.snags().contains(Snag.SECTION_WINDOW_HIDES)))
+                        .orElse(0),
                 key.filter(k -> term.isPresent())
                         .map(k -> proofs.proof(k).proof().rows().size())
                         .orElse(0),

@@ -2,6 +2,7 @@ package chalkline.server.lms;
 
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.SectionWindow;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
@@ -106,6 +107,12 @@ public class HeldService {
         }
     }
 
+    private static Map<String, SectionWindow> windows(List<Lms.SectionWindow> standing) {
+        Map<String, SectionWindow> windows = new HashMap<>();
+        standing.forEach(one -> windows.put(one.section(), new SectionWindow(one.opens(), one.closes())));
+        return windows;
+    }
+
     private static HeldShell toCore(Lms.StandingShell shell) {
         Map<Setting, String> values = new EnumMap<>(Setting.class);
         shell.settings().forEach((name, value) -> Setting.named(name).ifPresent(setting -> values.put(setting, value)));
@@ -122,6 +129,7 @@ public class HeldService {
                 values,
                 Optional.ofNullable(shell.lead()),
                 Optional.ofNullable(shell.sections()),
+                Optional.ofNullable(shell.windows()).map(HeldService::windows),
                 shell.activity(),
                 shell.openByHand(),
                 shell.closed());

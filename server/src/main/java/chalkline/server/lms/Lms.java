@@ -38,7 +38,7 @@ public interface Lms {
     /** Gives shells another key or code. */
     List<Answer> rename(String once, List<Rename> renames);
 
-    /** Says which sections are taught in shells. */
+    /** Says which sections are taught in shells, and from when to when their students can enter. */
     List<Answer> putSections(String once, List<SectionsPut> sections);
 
     /** Adds and removes people of shells. */
@@ -88,7 +88,11 @@ public interface Lms {
 
     record Rename(String key, String newKey, String code) {}
 
-    record SectionsPut(String key, String lead, List<String> sections) {}
+    /** The sections of a shell, and those of them whose students can enter for a part of its time only. */
+    record SectionsPut(String key, String lead, List<String> sections, List<SectionWindow> windows) {}
+
+    /** From when to when students of a section can enter, as ISO 8601 with offset. */
+    record SectionWindow(String section, String opens, String closes) {}
 
     /** Someone in a shell: instructor or student, through one section. */
     record Member(String user, String role, String section) {}
@@ -149,6 +153,7 @@ public interface Lms {
             boolean activity,
             @Nullable String lead,
             @Nullable List<String> sections,
+            @Nullable List<SectionWindow> windows,
             Map<String, String> settings,
             @Nullable List<String> instructors) {}
 }

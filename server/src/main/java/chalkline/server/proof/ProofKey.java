@@ -26,7 +26,8 @@ public record ProofKey(String term, long arrival, int conventions, int held) {
         return new ProofKey(term, Long.parseLong(parts[0]), Integer.parseInt(parts[1]), Integer.parseInt(parts[2]));
     }
 
-    ProofKey withConventions(int version) {
+    /** The same list and held shells under another version of the conventions. */
+    public ProofKey withConventions(int version) {
         return new ProofKey(term, arrival, version, held);
     }
 }

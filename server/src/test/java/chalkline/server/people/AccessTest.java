@@ -29,6 +29,10 @@ class AccessTest {
             {"example":{"course":"OCEA 510","title":"Tides","section":"001","department":"OCEA","part":"","delivery":"",
              "campus":"","tags":"","instructor":""}}""";
 
+    private static final String TOGETHER = """
+            {"basedOn":1,"crossLists":{"split":[],"leave":[],"keep":[
+             {"id":"x1","lead":"cl-27SP-1","joined":["cl-27SP-2"],"approved":false,"reason":""}]}}""";
+
     private record Route(String method, String path, boolean changes, String body) {}
 
     private static final List<Route> ROUTES = List.of(
@@ -64,6 +68,9 @@ class AccessTest {
                     "/api/terms/{term}/start",
                     true,
                     "{\"versions\":\"1.1.2\",\"key\":\"s:cl-27SP-1\",\"from\":\"s:cl-27SP-1\",\"due\":{}}"),
+            new Route("GET", "/api/terms/{term}/cross-lists", false, ""),
+            new Route("GET", "/api/terms/{term}/cross-lists/sections", false, ""),
+            new Route("POST", "/api/terms/{term}/cross-lists/look", false, TOGETHER),
             new Route("GET", "/api/templates", false, ""),
             new Route("GET", "/api/templates/{id}", false, ""),
             new Route("POST", "/api/templates", true, TEMPLATE),
@@ -145,6 +152,9 @@ class AccessTest {
         }
         if (route.path().startsWith("/api/templates/{id}")) {
             path = route.path().replace("{id}", "tpl-seminar") + (route.method().equals("DELETE") ? "?basedOn=9" : "");
+        }
+        if (path.endsWith("/sections")) {
+            path += "?find=ocea";
         }
         if (path.endsWith("/starts")) {
             path += "?versions=1.1.1";

@@ -6,6 +6,7 @@ import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Session;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -137,8 +138,27 @@ final class Timetable {
                 of.tags());
     }
 
+    /** Sections of one course in one session that one person teaches, each with the first of them. */
+    private Map<String, String> taughtTogether() {
+        Map<List<Object>, String> firsts = new HashMap<>();
+        Map<String, String> together = new HashMap<>();
+        Random own = new Random(term.code().hashCode());
+        for (ListedClass listed : classes.values()) {
+            if (listed.crossList().isEmpty()) {
+                List<Object> of = List.of(listed.courseId(), listed.sessionIds());
+                String first = firsts.putIfAbsent(of, listed.id());
+                if (first != null && own.nextInt(4) == 0) {
+                    together.put(listed.id(), first);
+                }
+            }
+        }
+        return together;
+    }
+
     private void teach() {
         Map<String, Person> byCrossList = new LinkedHashMap<>();
+        Map<String, String> together = taughtTogether();
+        Map<String, Person> firsts = new HashMap<>();
         for (ListedClass listed : classes.values()) {
             if (random.nextInt(50) == 0 && listed.crossList().isEmpty()) {
                 continue;
@@ -148,6 +168,8 @@ final class Timetable {
                 Person chosen = first;
                 first = byCrossList.computeIfAbsent(listed.crossList(), name -> chosen);
             }
+            first = firsts.getOrDefault(together.get(listed.id()), first);
+            firsts.put(listed.id(), first);
             teacher(listed, first, random.nextInt(10) > 0);
             if (random.nextInt(20) == 0) {
                 Person second = pick(campus.instructors());

@@ -65,6 +65,12 @@ public class LmsController {
         return shells.people(shells.standing(key).id());
     }
 
+    /** What a student sees: the shells that the student is in, and from when to when each can be entered. */
+    @GetMapping("/people/{user}/shells")
+    List<Wire.Entry> entries(@PathVariable String user) {
+        return shells.entriesOf(user);
+    }
+
     @PutMapping("/categories")
     Wire.Answers putCategories(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Category> batch) {
         return each(key, batch, category -> shelves.put(category.path()));

@@ -23,6 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Transactional
 class Shells {
     private static final TypeReference<TreeMap<String, String>> SETTINGS = new TypeReference<>() {};
+    private static final TypeReference<List<Wire.SectionWindow>> WINDOWS = new TypeReference<>() {};
     private static final TypeReference<List<String>> TEXTS = new TypeReference<>() {};
 
     private static final String SELECT = "select s.*, (select group_concat(distinct m.user_id order by m.user_id"
@@ -120,8 +121,14 @@ class Shells {
 
     void putSections(Wire.SectionsPut put) {
         standing(put.key());
-        db.sql("update shell set lead = ?, sections = ?, mark = ? where shell_key = ?")
-                .params(put.lead(), json.writeValueAsString(put.sections()), nextMark(), put.key())
+        List<Wire.SectionWindow> windows = put.windows() == null ? List.of() : put.windows();
+        db.sql("update shell set lead = ?, sections = ?, windows = ?, mark = ? where shell_key = ?")
+                .params(
+                        put.lead(),
+                        json.writeValueAsString(put.sections()),
+                        json.writeValueAsString(windows),
+                        nextMark(),
+                        put.key())
                 .update();
     }
 
@@ -220,6 +227,30 @@ class Shells {
                 .list();
     }
 
+    /** The shells that a student is in and that are not closed, each by each of the sections that led there. */
+    List<Wire.Entry> entriesOf(String user) {
+        return db.sql("select m.section, s.shell_key from member m join shell s on s.id = m.shell_id"
+                        + " where m.user_id = ? and m.role = 'student' and not s.closed order by s.code, m.section")
+                .param(user)
+                .query((row, n) -> entry(standing(row.getString("shell_key")), row.getString("section")))
+                .list();
+    }
+
+    private static Wire.Entry entry(Wire.Shell shell, String section) {
+        OffsetDateTime opens = OffsetDateTime.parse(shell.opens());
+        OffsetDateTime closes = OffsetDateTime.parse(shell.closes());
+        for (Wire.SectionWindow window : shell.windows()) {
+            if (window.section().equals(section)) {
+                OffsetDateTime from = OffsetDateTime.parse(window.opens());
+                OffsetDateTime to = OffsetDateTime.parse(window.closes());
+                opens = from.isAfter(opens) ? from : opens;
+                closes = to.isBefore(closes) ? to : closes;
+            }
+        }
+        return new Wire.Entry(
+                shell.key(), shell.code(), shell.title(), section, opens.toString(), closes.toString(), shell.open());
+    }
+
     long mark() {
         return db.sql("select last from mark").query(Long.class).single();
     }
@@ -250,6 +281,7 @@ class Shells {
                 row.getBoolean("activity"),
                 row.getString("lead"),
                 sections == null ? null : json.readValue(sections, TEXTS),
+                json.readValue(row.getString("windows"), WINDOWS),
                 json.readValue(row.getString("settings"), SETTINGS),
                 instructors(row.getString("instructors")),
                 row.getLong("mark"));

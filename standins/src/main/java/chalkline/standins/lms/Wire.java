@@ -55,7 +55,17 @@ final class Wire {
             boolean open,
             Map<String, String> settings) {}
 
-    record SectionsPut(String key, String lead, List<String> sections) {}
+    record SectionsPut(
+            String key,
+            String lead,
+            List<String> sections,
+            @Nullable List<SectionWindow> windows) {}
+
+    /** From when to when students of a section can enter a shell; without one, as long as the shell is open. */
+    record SectionWindow(String section, String opens, String closes) {}
+
+    /** A shell as one person sees it: from when to when that person can enter, and whether now. */
+    record Entry(String key, String code, String title, String section, String opens, String closes, boolean open) {}
 
     record Person(String user, String role, String section) {}
 
@@ -112,6 +122,7 @@ final class Wire {
             boolean activity,
             @Nullable String lead,
             @Nullable List<String> sections,
+            List<SectionWindow> windows,
             Map<String, String> settings,
             List<String> instructors,
             long mark) {}

@@ -1,0 +1,38 @@
+package chalkline.server.crosslists;
+
+import chalkline.server.conventions.Change;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/terms/{term}/cross-lists")
+class CrossListController {
+    private final CrossListService crossLists;
+
+    CrossListController(CrossListService crossLists) {
+        this.crossLists = crossLists;
+    }
+
+    @GetMapping
+    CrossListViews.Sheet sheet(@PathVariable String term) {
+        return crossLists.sheet(term);
+    }
+
+    @GetMapping("/sections")
+    List<CrossListViews.Found> find(@PathVariable String term, @RequestParam @NotBlank String find) {
+        return crossLists.find(term, find);
+    }
+
+    @PostMapping("/look")
+    CrossListViews.Joining look(@PathVariable String term, @Valid @RequestBody Change change) {
+        return crossLists.look(term, change);
+    }
+}

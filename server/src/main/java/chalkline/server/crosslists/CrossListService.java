@@ -1,0 +1,229 @@
+package chalkline.server.crosslists;
+
+import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossList;
+import chalkline.core.crosslists.OwnShell;
+import chalkline.core.crosslists.Suggestion;
+import chalkline.core.crosslists.Suggestions;
+import chalkline.core.naming.Labels;
+import chalkline.core.naming.Text;
+import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.Proof;
+import chalkline.core.proof.ProofRow;
+import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.conventions.Change;
+import chalkline.server.conventions.ConventionsService;
+import chalkline.server.conventions.CrossListEdit;
+import chalkline.server.frame.Refusal;
+import chalkline.server.lms.HeldService;
+import chalkline.server.people.Readers;
+import chalkline.server.proof.ProofKey;
+import chalkline.server.proof.ProofService;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/** The cross-lists of a term: those that are kept, what looks like one, and what sections become when put together. */
+@Service
+public class CrossListService {
+    private static final int MOST_FOUND = 40;
+
+    private final ProofService proofs;
+    private final ArrivalService arrivals;
+    private final ConventionsService conventions;
+    private final HeldService held;
+    private final LoadingCache<ProofKey, CrossListViews.Sheet> sheets =
+            Caffeine.newBuilder().maximumSize(4).build(this::compute);
+
+    CrossListService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held) {
+        this.proofs = proofs;
+        this.arrivals = arrivals;
+        this.conventions = conventions;
+        this.held = held;
+    }
+
+    /** All that are kept, and all suggestions with what each would become. */
+    @Readers
+    public CrossListViews.Sheet sheet(String term) {
+        return sheets.get(proofs.now(term));
+    }
+
+    private CrossListViews.Sheet compute(ProofKey key) {
+        Conventions rules = conventions.version(key.conventions());
+        ProofService.Computed now = proofs.proof(key);
+        return new CrossListViews.Sheet(
+                key.versions(),
+                key.conventions(),
+                rules.crossListing().allow().key(),
+                nextId(rules),
+                suggested(now.proof(), rules),
+                kept(now, rules));
+    }
+
+    private static String nextId(Conventions rules) {
+        int last = rules.crossLists().stream()
+                .map(CrossList::id)
+                .filter(id -> id.matches("x[0-9]{1,8}"))
+                .mapToInt(id -> Integer.parseInt(id.substring(1)))
+                .max()
+                .orElse(0);
+        return "x" + (last + 1);
+    }
+
+    /** Each suggestion as it would come out if all of them were kept, so that their codes differ from each other too. */
+    private static List<CrossListViews.Row> suggested(Proof now, Conventions rules) {
+        List<Suggestion> suggestions = Suggestions.of(now.sections(), rules);
+        List<CrossList> all = new ArrayList<>(rules.crossLists());
+        for (Suggestion suggestion : suggestions) {
+            String lead = suggestion.lead().id();
+            List<String> joined = suggestion.sections().stream()
+                    .map(Section::id)
+                    .filter(id -> !id.equals(lead))
+                    .toList();
+            all.add(new CrossList("suggested by " + lead, Optional.of(lead), joined, false));
+        }
+        Map<String, ProofRow> rows = new HashMap<>();
+        now.under(rules.withCrossLists(all)).rows().forEach(row -> rows.put(row.key(), row));
+        return suggestions.stream()
+                .map(suggestion -> row(
+                        rows.get(OwnShell.ofSection(suggestion.lead().id())),
+                        "",
+                        suggestion.tier().key(),
+                        Evidence.of(suggestion),
+                        Optional.empty()))
+                .toList();
+    }
+
+    private static List<CrossListViews.Row> kept(ProofService.Computed now, Conventions rules) {
+        Map<String, ProofRow> bySection = new HashMap<>();
+        for (ProofRow row : now.proof().rows()) {
+            if (row.shell().flatMap(shell -> shell.joined()).isPresent()) {
+                row.sections().forEach(section -> bySection.put(section, row));
+            }
+        }
+        List<CrossListViews.Row> kept = new ArrayList<>();
+        for (CrossList one : rules.crossLists()) {
+            one.sections().stream()
+                    .map(bySection::get)
+                    .filter(row -> row != null)
+                    .findFirst()
+                    .or(() -> one.lead().map(lead -> now.byKey().get(OwnShell.ofSection(lead))))
+                    .ifPresent(row -> kept.add(row(row, one.id(), "kept", List.of(), Optional.of(one))));
+        }
+        kept.sort((a, b) -> Text.NATURAL.compare(a.label() + " " + a.id(), b.label() + " " + b.id()));
+        return kept;
+    }
+
+    private static CrossListViews.Row row(
+            ProofRow row, String id, String tier, List<String> evidence, Optional<CrossList> kept) {
+        List<Section> sections = row.shell().map(shell -> shell.sections()).orElse(List.of());
+        return new CrossListViews.Row(
+                id,
+                tier,
+                row.key(),
+                row.lead(),
+                kept.map(CrossList::sections).orElse(row.sections()),
+                row.shell().map(shell -> shell.labels().label()).orElse(row.lead()),
+                row.shell().map(shell -> shell.lead().course().title()).orElse(""),
+                row.shell().map(shell -> shell.lead().department().name()).orElse(""),
+                row.instructors().stream()
+                        .map(person -> person.givenName() + " " + person.familyName())
+                        .toList(),
+                row.students(),
+                twice(sections),
+                evidence,
+                sections.stream()
+                                .map(section -> section.course().id())
+                                .distinct()
+                                .count()
+                        > 1,
+                kept.map(CrossList::approved).orElse(false),
+                kept.map(CrossList::reason).orElse(""),
+                row.snags().stream().map(snag -> snag.key()).toList(),
+                row.snags().stream().anyMatch(snag -> snag.isStop()));
+    }
+
+    private static int twice(List<Section> sections) {
+        Map<String, Long> counts = sections.stream()
+                .flatMap(section -> section.students().stream())
+                .collect(Collectors.groupingBy(student -> student.id(), Collectors.counting()));
+        return (int) counts.values().stream().filter(count -> count > 1).count();
+    }
+
+    /** Sections in whose course, people or numbers all the words of a text stand. */
+    @Readers
+    public List<CrossListViews.Found> find(String term, String text) {
+        ProofKey key = proofs.now(term);
+        Map<String, String> inLists = new HashMap<>();
+        conventions
+                .version(key.conventions())
+                .crossLists()
+                .forEach(one -> one.sections().forEach(section -> inLists.put(section, one.id())));
+        List<String> words = List.of(Text.caseless(Text.collapse(text)).split(" "));
+        return proofs.proof(key).proof().sections().stream()
+                .filter(section -> {
+                    String says = Text.caseless(
+                            Joining.name(section) + " " + section.course().title() + " "
+                                    + section.topic() + " " + Evidence.names(section) + " " + section.reference() + " "
+                                    + section.id());
+                    return words.stream().allMatch(says::contains);
+                })
+                .sorted(Labels.ORDER)
+                .limit(MOST_FOUND)
+                .map(section -> new CrossListViews.Found(
+                        section.id(),
+                        Joining.name(section),
+                        section.course().title(),
+                        Evidence.names(section),
+                        section.students().size(),
+                        section.meets(),
+                        inLists.getOrDefault(section.id(), "")))
+                .toList();
+    }
+
+    /**
+     * What sections become when they are put together. Where one of them has a shell already, the LMS is asked first, for
+     * what students have done in it.
+     *
+     * @param change one cross-list to be kept, and nothing else
+     */
+    @Readers
+    public CrossListViews.Joining look(String term, Change change) {
+        CrossListEdit edit = change.crossLists();
+        if (edit == null || edit.keep().size() != 1) {
+            throw new Refusal("crossLists", 0, "Give one cross-list to look at.");
+        }
+        CrossListEdit.Kept kept = edit.keep().get(0);
+        CrossListViews.Joining first = view(term, change, kept);
+        boolean stands = first.members().stream().anyMatch(member -> member.own() != null);
+        if (stands) {
+            int before = held.current();
+            held.refresh();
+            return held.current() == before ? first : view(term, change, kept);
+        }
+        return first;
+    }
+
+    private CrossListViews.Joining view(String term, Change change, CrossListEdit.Kept kept) {
+        ProofKey key = proofs.now(term).withConventions(change.basedOn());
+        Conventions edited = change.applyTo(conventions.version(change.basedOn()));
+        String section = kept.lead() == null ? kept.joined().get(0) : kept.lead();
+        ProofRow row = proofs.proof(key).proof().under(edited).rows().stream()
+                .filter(one -> one.sections().contains(section)
+                        && one.shell().flatMap(shell -> shell.joined()).isPresent())
+                .findFirst()
+                .orElseThrow(() ->
+                        new Refusal("crossLists." + kept.id(), 0, "The term's list has no section " + section + "."));
+        Map<String, HeldShell> standing = held.shells(key.held()).stream()
+                .collect(Collectors.toMap(HeldShell::key, Function.identity(), (a, b) -> a));
+        return new Joining(edited, row, arrivals.list(key.arrival()).classes(), standing).view();
+    }
+}

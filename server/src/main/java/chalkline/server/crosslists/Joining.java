@@ -1,0 +1,175 @@
+package chalkline.server.crosslists;
+
+import chalkline.core.arrivals.ListedClass;
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.Section;
+import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Stack;
+import chalkline.core.crosslists.Leads;
+import chalkline.core.crosslists.OwnShell;
+import chalkline.core.naming.Labels;
+import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.ProofRow;
+import chalkline.server.proof.ProofViews;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** What some sections become in one shell, for the joining table. */
+final class Joining {
+    private final Conventions rules;
+    private final ProofRow row;
+    private final List<Section> sections;
+    private final Map<String, ListedClass> listed;
+    private final Map<String, HeldShell> held;
+    private final Map<String, List<Section>> byStudent = new LinkedHashMap<>();
+    private final Map<String, Person> students = new LinkedHashMap<>();
+
+    /**
+     * @param rules the conventions with the cross-list in them
+     * @param row what the proof under them makes of it
+     * @param listed the classes of the registrar's list
+     * @param held what the LMS holds, by key
+     */
+    Joining(Conventions rules, ProofRow row, Map<String, ListedClass> listed, Map<String, HeldShell> held) {
+        this.rules = rules;
+        this.row = row;
+        this.sections = row.shell().orElseThrow().sections();
+        this.listed = listed;
+        this.held = held;
+        for (Section section : sections) {
+            for (Person student : section.students()) {
+                students.put(student.id(), student);
+                byStudent
+                        .computeIfAbsent(student.id(), id -> new ArrayList<>(1))
+                        .add(section);
+            }
+        }
+    }
+
+    CrossListViews.Joining view() {
+        Section lead = row.shell().orElseThrow().lead();
+        return new CrossListViews.Joining(
+                row.key(),
+                lead.id(),
+                why(lead),
+                row.shell().orElseThrow().labels().label(),
+                row.code(),
+                row.title(),
+                row.value(Setting.CATEGORY),
+                otherCategories(),
+                row.instructors().stream()
+                        .map(person -> person.givenName() + " " + person.familyName())
+                        .toList(),
+                row.students(),
+                twice(),
+                sections.stream().map(this::member).toList(),
+                groups(),
+                row.value(Setting.OPENS),
+                row.value(Setting.CLOSES),
+                question(),
+                row.snags().stream()
+                        .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))
+                        .toList());
+    }
+
+    private String why(Section lead) {
+        if (!Leads.of(sections, rules.crossListing()).equals(lead)) {
+            return "as chosen";
+        }
+        return rules.crossListing().lead() == CrossListing.Lead.LOWEST ? "first by number" : "most students";
+    }
+
+    static String name(Section section) {
+        return Labels.of(List.of(section), 1).label();
+    }
+
+    /** Where the shell would lie if another section led. */
+    private List<String> otherCategories() {
+        Stack stack = new Stack(rules);
+        Set<String> others = new LinkedHashSet<>();
+        for (Section section : sections) {
+            others.add(String.join(
+                    " / ",
+                    stack.settingsOf(section)
+                            .get(Setting.CATEGORY)
+                            .pattern()
+                            .renderLevels(row.shell().orElseThrow().ledBy(section)::valueOf)));
+        }
+        others.remove(row.value(Setting.CATEGORY));
+        return List.copyOf(others);
+    }
+
+    private List<CrossListViews.Twice> twice() {
+        return byStudent.entrySet().stream()
+                .filter(entry -> entry.getValue().size() > 1)
+                .map(entry -> new CrossListViews.Twice(
+                        students.get(entry.getKey()).givenName() + " "
+                                + students.get(entry.getKey()).familyName(),
+                        entry.getValue().stream().map(Joining::name).toList()))
+                .toList();
+    }
+
+    private List<String> groups() {
+        return row.value(Setting.GROUPS).equals("0")
+                ? List.of()
+                : sections.stream().map(Joining::name).toList();
+    }
+
+    private CrossListViews.Member member(Section section) {
+        int only = (int) section.students().stream()
+                .filter(student -> byStudent.get(student.id()).size() == 1)
+                .count();
+        ListedClass ofList = listed.get(section.id());
+        return new CrossListViews.Member(
+                section.id(),
+                name(section),
+                section.course().title(),
+                section.department().name(),
+                Evidence.names(section),
+                section.students().size(),
+                only,
+                ofList == null ? "" : ofList.capacity(),
+                section.meets(),
+                section.room(),
+                section.sessions().stream().map(Session::title).collect(Collectors.joining(", ")),
+                own(section));
+    }
+
+    private CrossListViews.Own own(Section section) {
+        HeldShell own = held.get(OwnShell.keyOf(section, new Stack(rules).settingsOf(section)));
+        if (own == null || own.key().equals(row.key())) {
+            return null;
+        }
+        return new CrossListViews.Own(
+                own.key(), own.code(), "yes".equals(own.values().get(Setting.OPEN)), own.closed(), own.activity());
+    }
+
+    /** Said before different courses come together, which cannot be seen from a count of sections. */
+    private String question() {
+        long courses = sections.stream()
+                .map(section -> section.course().id())
+                .distinct()
+                .count();
+        if (courses < 2) {
+            return "";
+        }
+        long listed = sections.stream()
+                .map(section -> section.crossList().isEmpty() ? section.id() : section.crossList())
+                .distinct()
+                .count();
+        boolean onlyTheTeacher = listed > 1 && row.instructors().size() == 1;
+        return "One shell for " + courses + " courses, " + row.students()
+                + (row.students() == 1 ? " student." : " students.")
+                + (onlyTheTeacher
+                        ? " All that they share is " + row.instructors().get(0).familyName() + "."
+                        : "");
+    }
+}

@@ -1,0 +1,367 @@
+<script lang="ts">
+    import { onMount } from 'svelte'
+    import { campus } from '../frame/campus.svelte'
+    import { place } from '../frame/nav.svelte'
+    import Screen from '../frame/Screen.svelte'
+    import { count, number, words } from '../frame/words'
+    import Find from './Find.svelte'
+    import Joining from './Joining.svelte'
+    import { isPlain, rowId, Table, TIERS, type Edit, type Row } from './table.svelte'
+
+    const SHOWN = 300
+    const table = new Table(place.term)
+    let busy = $state(false)
+    let asking = $state(false)
+
+    const department = $derived(place.params.department ?? '')
+    const keptShown = $derived(place.params.kept === 'yes')
+    const chosen = $derived(place.params.row ?? '')
+    const departments = $derived([...new Set(table.rows.map((row) => row.department))].sort())
+    const shown = $derived(
+        table.rows.filter(
+            (row) =>
+                (department === '' || row.department === department) && (row.tier !== 'kept' || keptShown),
+        ),
+    )
+    const groups = $derived(
+        TIERS.map(([tier, name]) => ({ tier, name, rows: shown.filter((row) => row.tier === tier) })).filter(
+            (group) => group.rows.length > 0,
+        ),
+    )
+    const lines = $derived(groups.flatMap((group) => group.rows.slice(0, SHOWN)))
+    const row = $derived(table.rows.find((one) => rowId(one) === chosen))
+    const keptCount = $derived(table.sheet?.kept.length ?? 0)
+    const isNew = $derived(table.draft !== null && row === undefined)
+    const complete = $derived(
+        table.sections.length > 1 && (!table.draft?.approved || table.draft.reason.trim() !== ''),
+    )
+
+    onMount(() =>
+        campus.attempt(async () => {
+            await table.load()
+            const first = table.rows.find((one) => rowId(one) === chosen)
+            if (first) table.take(first)
+        }),
+    )
+
+    $effect(() => {
+        const draft = table.draft
+        const version = table.sheet?.version
+        if (!draft || version === undefined || table.sections.length < 2) return
+        if (draft.approved && draft.reason.trim() === '') return
+        const abort = new AbortController()
+        asking = true
+        table
+            .ask(draft, version, abort.signal)
+            .catch((e) => {
+                if (!abort.signal.aborted) campus.trouble = e.message
+            })
+            .finally(() => (asking = false))
+        return () => abort.abort()
+    })
+
+    function choose(one: Row) {
+        table.take(one)
+        place.set({ row: rowId(one) })
+    }
+
+    function begin(section: string) {
+        if (isNew) table.add(section)
+        else table.begin(section)
+        place.set({ row: '' })
+    }
+
+    function mark(one: Row) {
+        const id = rowId(one)
+        if (one.tier === 'kept' || !campus.mayChange) return
+        if (table.marks.has(id)) table.marks.delete(id)
+        else if (isPlain(one) || table.seen.has(id)) table.marks.add(id)
+        else choose(one)
+    }
+
+    function attempt(edit: Edit, says: string, isUndo = false) {
+        void campus.attempt(async () => {
+            busy = true
+            try {
+                await table.keep(edit, says, isUndo)
+                place.set({ row: '' })
+                await campus.refresh()
+            } finally {
+                busy = false
+            }
+        })
+    }
+
+    const edit = (part: Partial<Edit>): Edit => ({ keep: [], split: [], leave: [], ...part })
+
+    function keepMarked() {
+        const keep = table.marked()
+        attempt(edit({ keep }), `${count(keep.length, 'cross-list')} kept`)
+    }
+
+    function keepThis() {
+        const draft = table.draft
+        if (!draft) return
+        const label = table.look?.label ?? draft.id
+        if (row) table.marks.delete(rowId(row))
+        attempt(edit({ keep: [draft] }), `${label} kept`)
+    }
+
+    function split() {
+        if (row?.id) attempt(edit({ split: [row.id] }), `${row.label} split`)
+    }
+
+    function undo() {
+        const last = table.past.at(-1)
+        if (last) attempt(last.edit, `${last.says}, undone`, true)
+    }
+
+    function nextLead() {
+        const look = table.look
+        if (!look) return
+        const at = look.members.findIndex((m) => m.id === look.lead)
+        const next = look.members[(at + 1) % look.members.length]
+        if (next) table.lead(next.id)
+    }
+
+    function pressed(event: KeyboardEvent) {
+        const target = event.target
+        if (target instanceof HTMLInputElement && target.type !== 'checkbox') return
+        if (target instanceof HTMLSelectElement || event.ctrlKey || event.metaKey || event.altKey) return
+        const at = lines.findIndex((one) => rowId(one) === chosen)
+        const go = (to: number) => {
+            const next = lines[Math.max(0, Math.min(lines.length - 1, to))]
+            if (!next) return
+            choose(next)
+            document.getElementById(`row-${rowId(next)}`)?.focus()
+        }
+        if (event.key === 'ArrowDown') go(at + 1)
+        else if (event.key === 'ArrowUp') go(at - 1)
+        else if (event.key === 'Home') go(0)
+        else if (event.key === 'End') go(lines.length - 1)
+        else if (
+            event.key === ' ' &&
+            row &&
+            !(target instanceof HTMLButtonElement && target.closest('#margin, footer'))
+        )
+            mark(row)
+        else if (event.key === 'l' && campus.mayChange) nextLead()
+        else if (event.key === 'x' && campus.mayChange) split()
+        else if (event.key === 'u' && campus.mayChange) undo()
+        else return
+        event.preventDefault()
+    }
+</script>
+
+<svelte:window onkeydown={pressed} />
+
+{#snippet sheet()}
+    <h1 class="unseen">Cross-lists of {campus.line?.term?.name ?? place.term}</h1>
+    <div class="bar">
+        <label>
+            <span class="soft">Sections that may belong together in</span>
+            <select value={department} onchange={(e) => place.set({ department: e.currentTarget.value })}>
+                <option value="">all departments</option>
+                {#each departments as one (one)}<option>{one}</option>{/each}
+            </select>
+        </label>
+        <button
+            class="plain"
+            aria-pressed={keptShown}
+            onclick={() => place.set({ kept: keptShown ? '' : 'yes' })}>{number(keptCount)} kept</button
+        >
+        <span class="right"
+            ><Find {table} label="or type a course, a person, a reference number" choose={begin} /></span
+        >
+    </div>
+    <div class="rows">
+        {#each groups as group (group.tier)}
+            <section aria-label={group.name}>
+                <h2>
+                    {group.name}
+                    <span class="soft"
+                        >{number(group.rows.length)}{group.rows.some(
+                            (one) => one.coursesDiffer && one.tier !== 'kept',
+                        )
+                            ? ', of different courses: look first'
+                            : ''}</span
+                    >
+                </h2>
+                {#each group.rows.slice(0, SHOWN) as one (rowId(one))}
+                    {@const id = rowId(one)}
+                    <div class="row" class:on={id === chosen}>
+                        {#if one.tier !== 'kept'}
+                            <input
+                                type="checkbox"
+                                aria-label="mark {one.label}"
+                                checked={table.marks.has(id)}
+                                disabled={!campus.mayChange}
+                                onclick={(e) => {
+                                    e.preventDefault()
+                                    mark(one)
+                                }}
+                            />
+                        {:else}<span class="moss" aria-hidden="true">●</span>{/if}
+                        <button
+                            id="row-{id}"
+                            class="what"
+                            aria-current={id === chosen}
+                            onclick={() => choose(one)}
+                        >
+                            <span>{one.label} <span class="soft">{one.title}</span></span>
+                            <span class="soft small">
+                                {one.evidence.join('; ')}{one.tier === 'kept'
+                                    ? `${one.id}, ${count(one.sections.length, 'section')}${one.approved ? `, approved: ${one.reason}` : ''}`
+                                    : ''}
+                            </span>
+                        </button>
+                        <span class="who soft">{one.instructors.join(', ')}</span>
+                        <span class="n">
+                            {count(one.students, 'student')}
+                            {#if one.twice > 0}<span class="ochre small">▲ {number(one.twice)} twice</span
+                                >{/if}
+                            {#each one.snags.filter((s) => s.startsWith('xl-')) as snag (snag)}
+                                <span class="small {one.stopped ? 'brick' : 'ochre'}"
+                                    >{one.stopped ? '■' : '▲'} {words(snag.slice(3))}</span
+                                >
+                            {/each}
+                        </span>
+                    </div>
+                {/each}
+                {#if group.rows.length > SHOWN}
+                    <p class="soft more">and {number(group.rows.length - SHOWN)} more; choose a department</p>
+                {/if}
+            </section>
+        {/each}
+        {#if table.sheet && groups.length === 0}
+            <p class="soft more">
+                Nothing looks as if it were taught together{department ? ` in ${department}` : ''}. Type a
+                course above to put sections together yourself.
+            </p>
+        {/if}
+        {#if keptCount > 0 && !keptShown}
+            <p class="more">
+                <button class="plain" onclick={() => place.set({ kept: 'yes' })}
+                    >Show the {number(keptCount)} that are kept</button
+                >
+            </p>
+        {/if}
+    </div>
+{/snippet}
+
+{#snippet margin()}
+    <div aria-busy={asking}><Joining {table} /></div>
+{/snippet}
+
+{#snippet footer()}
+    {#if campus.mayChange}
+        {#if isNew}
+            <button class="go" disabled={busy || asking || !complete} onclick={keepThis}
+                >Keep this cross-list</button
+            >
+            <button
+                class="plain"
+                onclick={() => {
+                    table.draft = null
+                    table.look = null
+                }}>Clear the table</button
+            >
+        {:else if row?.tier === 'kept'}
+            <button class="go" disabled={busy} onclick={split}>Split it again</button>
+            <button class="plain" disabled={busy || asking || !complete} onclick={keepThis}
+                >Keep it as it is here</button
+            >
+        {:else}
+            <button class="go" disabled={busy || table.marks.size === 0} onclick={keepMarked}
+                >Keep {number(table.marks.size)} marked</button
+            >
+            {#if row}
+                <button class="plain" disabled={busy || asking || !complete} onclick={keepThis}
+                    >Only this one</button
+                >
+            {/if}
+        {/if}
+        {#if table.past.length > 0}
+            <button class="plain" disabled={busy} onclick={undo}>Undo</button>
+        {/if}
+        <span class="soft" aria-live="polite">{table.said}</span>
+        {#if table.past.length > 0}
+            <a href={place.href('proof', { snag: '', action: 'todo' })}>to the proof</a>
+        {/if}
+    {/if}
+    <span class="soft keys"><kbd>Space</kbd> mark <kbd>l</kbd> lead <kbd>x</kbd> split <kbd>u</kbd> undo</span
+    >
+{/snippet}
+
+<Screen {sheet} {margin} {footer} marginName="What they become" />
+
+<style>
+    .bar {
+        display: flex;
+        gap: 18px;
+        align-items: baseline;
+        padding: 10px 20px;
+        border-bottom: 1px solid var(--hair);
+        flex: none;
+    }
+    .bar label {
+        display: flex;
+        gap: 10px;
+    }
+    .right {
+        margin-left: auto;
+    }
+    .rows {
+        overflow: auto;
+        flex: 1;
+    }
+    section h2 {
+        font-size: 14px;
+        background: var(--paper);
+        padding: 7px 20px;
+        border-bottom: 1px solid var(--hair);
+    }
+    section h2 .soft {
+        font-weight: 400;
+    }
+    .row {
+        display: grid;
+        grid-template-columns: 32px minmax(0, 1fr) 170px 130px;
+        align-items: baseline;
+        padding: 7px 20px 8px;
+        border-bottom: 1px solid var(--hair);
+    }
+    .row.on {
+        background: var(--chalk-wash);
+        box-shadow: inset 0 -1.5px 0 var(--chalk);
+    }
+    .row input {
+        margin: 0;
+    }
+    .what {
+        display: grid;
+        text-align: left;
+        font: inherit;
+        color: inherit;
+        background: none;
+        border: 0;
+        padding: 0;
+        cursor: pointer;
+        min-width: 0;
+    }
+    .small {
+        font-size: 12.5px;
+    }
+    .n {
+        text-align: right;
+    }
+    .n .small {
+        display: block;
+    }
+    .more {
+        padding: 10px 20px;
+    }
+    .keys {
+        margin-left: auto;
+    }
+</style>

@@ -1,0 +1,154 @@
+import { SvelteSet } from 'svelte/reactivity'
+import { get, post, Problem, type Api } from '../api/client'
+
+export type Row = Api['CrossListRow']
+export type Kept = Api['CrossListEditKept']
+export type Edit = Api['CrossListEdit']
+
+/** The kinds of rows in the order of the sheet, each with its heading. */
+export const TIERS: [string, string][] = [
+    ['new', 'Being put together'],
+    ['listed', 'Listed by the registrar'],
+    ['same-meeting', 'Same room, same hours, same instructor'],
+    ['same-course', 'Same course, same instructor'],
+    ['kept', 'Kept'],
+]
+
+/** What a row is known by; a suggestion has no id yet. */
+export function rowId(row: Row): string {
+    return row.id || `suggested ${row.lead}`
+}
+
+/** Whether a row may be marked before anybody has looked at it. */
+export function isPlain(row: Row): boolean {
+    return row.tier !== 'kept' && !row.coursesDiffer && !row.stopped
+}
+
+/** What undoes an edit. */
+export function inverse(edit: Edit, before: Row[]): Edit {
+    const known = new Map(before.filter((row) => row.id !== '').map((row) => [row.id, row]))
+    const back = [...edit.split, ...edit.keep.map((kept) => kept.id)].flatMap((id) => {
+        const was = known.get(id)
+        return was ? [asKept(was, id)] : []
+    })
+    return { keep: back, split: edit.keep.map((k) => k.id).filter((id) => !known.has(id)), leave: [] }
+}
+
+export function asKept(row: Row, id: string): Kept {
+    return {
+        id,
+        lead: row.lead,
+        joined: row.sections.filter((section) => section !== row.lead),
+        approved: row.approved,
+        reason: row.reason,
+    }
+}
+
+/** The joining table of a term: what is suggested, kept and being put together. */
+export class Table {
+    sheet = $state.raw<Api['CrossListSheet'] | null>(null)
+    /** What is being put together or changed, not kept yet. */
+    draft = $state.raw<Kept | null>(null)
+    look = $state.raw<Api['CrossListJoining'] | null>(null)
+    readonly marks = new SvelteSet<string>()
+    /** Rows that put different courses together and that somebody has looked at. */
+    readonly seen = new SvelteSet<string>()
+    past = $state.raw<{ edit: Edit; says: string }[]>([])
+    said = $state('')
+
+    readonly rows = $derived(this.sheet === null ? [] : [...this.sheet.suggested, ...this.sheet.kept])
+
+    constructor(readonly term: string) {}
+
+    private get base() {
+        return `/api/terms/${encodeURIComponent(this.term)}/cross-lists`
+    }
+
+    async load() {
+        const first = this.sheet === null
+        this.sheet = await get<Api['CrossListSheet']>(this.base)
+        const there = new Set(this.sheet.suggested.map(rowId))
+        for (const id of this.marks) if (!there.has(id)) this.marks.delete(id)
+        if (first) for (const row of this.sheet.suggested) if (isPlain(row)) this.marks.add(rowId(row))
+    }
+
+    find(text: string, signal: AbortSignal) {
+        const query = new URLSearchParams({ find: text })
+        return get<Api['CrossListFound'][]>(`${this.base}/sections?${query}`, signal)
+    }
+
+    /** Takes a row to be looked at, or changed. */
+    take(row: Row) {
+        this.draft = asKept(row, row.id || (this.sheet?.nextId ?? 'x1'))
+        this.seen.add(rowId(row))
+    }
+
+    /** Puts a section to those on the table, or begins with it. */
+    add(section: string) {
+        const now = this.draft ?? this.fresh()
+        if (section === now.lead || now.joined.includes(section)) return
+        this.draft = { ...now, joined: [...now.joined, section] }
+    }
+
+    begin(section: string) {
+        this.draft = { ...this.fresh(), joined: [section] }
+        this.look = null
+    }
+
+    private fresh(): Kept {
+        return { id: this.sheet?.nextId ?? 'x1', lead: null, joined: [], approved: false, reason: '' }
+    }
+
+    remove(section: string) {
+        if (!this.draft) return
+        const joined = this.draft.joined.filter((id) => id !== section)
+        this.draft =
+            this.draft.lead === section ? { ...this.draft, lead: null, joined } : { ...this.draft, joined }
+    }
+
+    lead(section: string) {
+        if (!this.draft || this.draft.lead === section) return
+        const all = [...(this.draft.lead ? [this.draft.lead] : []), ...this.draft.joined]
+        this.draft = { ...this.draft, lead: section, joined: all.filter((id) => id !== section) }
+    }
+
+    approve(approved: boolean, reason: string) {
+        if (this.draft) this.draft = { ...this.draft, approved, reason }
+    }
+
+    get sections(): string[] {
+        return this.draft ? [...(this.draft.lead ? [this.draft.lead] : []), ...this.draft.joined] : []
+    }
+
+    /** Asks what the sections on the table become. */
+    async ask(draft: Kept, version: number, signal: AbortSignal) {
+        const change = { basedOn: version, crossLists: { keep: [draft], split: [], leave: [] } }
+        this.look = await post<Api['CrossListJoining']>(`${this.base}/look`, change, signal)
+    }
+
+    /** The marked suggestions, each with an id of its own. */
+    marked(): Kept[] {
+        let next = Number((this.sheet?.nextId ?? 'x1').slice(1))
+        return (this.sheet?.suggested ?? [])
+            .filter((row) => this.marks.has(rowId(row)))
+            .map((row) => asKept(row, `x${next++}`))
+    }
+
+    /** Keeps an edit as a new version of the conventions, and remembers what undoes it. */
+    async keep(edit: Edit, says: string, isUndo = false) {
+        const before = this.rows
+        const note = says
+        try {
+            const change = { basedOn: this.sheet?.version ?? 0, crossLists: edit }
+            await post('/api/conventions/versions', { change, note })
+        } catch (e) {
+            if (e instanceof Problem && e.status === 409) await this.load()
+            throw e
+        }
+        this.past = isUndo ? this.past.slice(0, -1) : [...this.past, { edit: inverse(edit, before), says }]
+        this.draft = null
+        this.look = null
+        await this.load()
+        this.said = says
+    }
+}

@@ -4,6 +4,7 @@
     import Build from './build/Build.svelte'
     import Conventions from './conventions/Conventions.svelte'
     import CrossLists from './crosslists/CrossLists.svelte'
+    import Dates from './dates/Dates.svelte'
     import Desk from './desk/Desk.svelte'
     import { campus } from './frame/campus.svelte'
     import Header from './frame/Header.svelte'
@@ -80,6 +81,8 @@
             <Desk />
         {:else if place.station === 'cross-lists'}
             {#key place.term}<CrossLists />{/key}
+        {:else if place.station === 'dates'}
+            {#key place.term}<Dates />{/key}
         {:else if place.station === 'proof'}
             {#key place.term}<Proof />{/key}
         {:else if place.station === 'build'}

@@ -84,7 +84,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/terms/{term}/cross-lists/look": {
+    "/api/terms/{term}/dates/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["moved"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/dates/look": {
         parameters: {
             query?: never;
             header?: never;
@@ -94,6 +110,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["look_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/cross-lists/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -332,6 +364,54 @@ export interface paths {
             cookie?: never;
         };
         get: operations["facts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["frame"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/dates/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rows_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/dates/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["day"];
         put?: never;
         post?: never;
         delete?: never;
@@ -773,6 +853,7 @@ export interface components {
             file: string | null;
             value: components["schemas"]["ValueEdit"] | null;
             crossLists: components["schemas"]["CrossListEdit"] | null;
+            dates: components["schemas"]["DatesEdit"] | null;
         };
         CrossListEdit: {
             keep: components["schemas"]["CrossListEditKept"][];
@@ -785,6 +866,14 @@ export interface components {
             joined: string[];
             approved: boolean;
             reason: string;
+        };
+        DatesEdit: {
+            sections: components["schemas"]["DatesEditDates"][];
+        };
+        DatesEditDates: {
+            section: string;
+            opens: string | null;
+            closes: string | null;
         };
         Example: {
             course: string;
@@ -930,6 +1019,49 @@ export interface components {
             before: number;
             /** Format: int32 */
             after: number;
+        };
+        DateAskMoved: {
+            versions: string;
+            sections: string[];
+            /** Format: int32 */
+            opensBy: number;
+            /** Format: int32 */
+            closesBy: number;
+        };
+        DateAskLook: {
+            change: components["schemas"]["Change"];
+            keys: string[];
+        };
+        DateDoor: {
+            id: string;
+            name: string;
+            /** Format: int32 */
+            students: number;
+            leads: boolean;
+            opens: string;
+            closes: string;
+            ownOpens: string | null;
+            ownCloses: string | null;
+            keptOut: boolean;
+        };
+        DateRow: {
+            key: string;
+            lead: string;
+            name: string;
+            title: string;
+            department: string;
+            template: string;
+            part: string;
+            opens: string;
+            closes: string;
+            opensFrom: string;
+            closesFrom: string;
+            open: boolean;
+            /** Format: int32 */
+            students: number;
+            /** Format: int32 */
+            keptOut: number;
+            sections: components["schemas"]["DateDoor"][];
         };
         CrossListJoining: {
             key: string;
@@ -1193,6 +1325,41 @@ export interface components {
         ProofFacts: {
             condition: string;
             values: components["schemas"]["ProofFactCount"][];
+        };
+        DateClock: {
+            at: string;
+            /** Format: int32 */
+            minutes: number;
+        };
+        DateFrame: {
+            versions: string;
+            /** Format: int32 */
+            version: number;
+            zone: string;
+            term: components["schemas"]["StartRuler"];
+            parts: components["schemas"]["DatePart"][];
+            clocks: components["schemas"]["DateClock"][];
+        };
+        DatePart: {
+            title: string;
+            first: string;
+            last: string | null;
+        };
+        DateRows: {
+            versions: string;
+            rows: components["schemas"]["DateRow"][];
+            next: string | null;
+        };
+        DateDay: {
+            day: string;
+            /** Format: int32 */
+            within: number;
+            /** Format: int32 */
+            open: number;
+            /** Format: int32 */
+            students: number;
+            /** Format: int32 */
+            keptOut: number;
         };
         CrossListRow: {
             id: string;
@@ -1482,7 +1649,59 @@ export interface operations {
             };
         };
     };
+    moved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DateAskMoved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DatesEditDates"][];
+                };
+            };
+        };
+    };
     look_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DateAskLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateRow"][];
+                };
+            };
+        };
+    };
+    look_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -1943,6 +2162,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofFacts"][];
+                };
+            };
+        };
+    };
+    frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateFrame"];
+                };
+            };
+        };
+    };
+    rows_1: {
+        parameters: {
+            query: {
+                versions: string;
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateRows"];
+                };
+            };
+        };
+    };
+    day: {
+        parameters: {
+            query: {
+                versions: string;
+                day: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateDay"];
                 };
             };
         };

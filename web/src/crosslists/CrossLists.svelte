@@ -6,7 +6,7 @@
     import { count, number, words } from '../frame/words'
     import Find from './Find.svelte'
     import Joining from './Joining.svelte'
-    import { isPlain, rowId, Table, TIERS, type Edit, type Row } from './table.svelte'
+    import { asKept, isPlain, rowId, Table, TIERS, type Edit, type Row } from './table.svelte'
 
     const SHOWN = 300
     const table = new Table(place.term)
@@ -32,6 +32,9 @@
     const row = $derived(table.rows.find((one) => rowId(one) === chosen))
     const keptCount = $derived(table.sheet?.kept.length ?? 0)
     const isNew = $derived(table.draft !== null && row === undefined)
+    const edited = $derived(
+        row !== undefined && JSON.stringify(table.draft) !== JSON.stringify(asKept(row, row.id)),
+    )
     const complete = $derived(
         table.sections.length > 1 && (!table.draft?.approved || table.draft.reason.trim() !== ''),
     )
@@ -268,7 +271,7 @@
             >
         {:else if row?.tier === 'kept'}
             <button class="go" disabled={busy} onclick={split}>Split it again</button>
-            <button class="plain" disabled={busy || asking || !complete} onclick={keepThis}
+            <button class="plain" disabled={busy || asking || !complete || !edited} onclick={keepThis}
                 >Keep it as it is here</button
             >
         {:else}

@@ -3,7 +3,7 @@ export const STATIONS = [
     { id: 'arrivals', name: 'Arrivals', there: true },
     { id: 'conventions', name: 'Conventions', there: true },
     { id: 'cross-lists', name: 'Cross-lists', there: true },
-    { id: 'dates', name: 'Dates', there: false },
+    { id: 'dates', name: 'Dates', there: true },
     { id: 'proof', name: 'Proof', there: true },
     { id: 'build', name: 'Build', there: true },
     { id: 'upkeep', name: 'Upkeep', there: false },

@@ -120,6 +120,26 @@ public final class Moment {
         return new Result.At(ZonedDateTime.ofLocal(LocalDateTime.of(moved, time.orElse(unless)), zone, null));
     }
 
+    /**
+     * The same moment so many days later, or earlier where negative; empty where it counts working days, which days cannot
+     * be added to.
+     */
+    public Optional<Moment> plusDays(int days) {
+        String at = time.map(t -> " " + t).orElse("");
+        if (date.isPresent()) {
+            return parse(date.get().plusDays(days) + at);
+        }
+        if (unit == 'b' && offset != 0) {
+            return Optional.empty();
+        }
+        int moved = (unit == 'w' ? 7 * offset : offset) + days;
+        String from = anchor == Anchor.WEEK
+                ? "week " + week
+                        + day.map(d -> " " + DAY_NAMES.get(d.getValue() - 1)).orElse("")
+                : anchor.name().toLowerCase(Locale.ROOT).replace('_', '.');
+        return parse(from + (moved == 0 ? "" : (moved < 0 ? " - " : " + ") + Math.abs(moved) + "d") + at);
+    }
+
     @Override
     public boolean equals(Object other) {
         return other instanceof Moment moment && moment.source.equals(source);

@@ -11,21 +11,23 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A change to a version of the conventions: of the stack of layers, of one value, of cross-lists, or of all at once
- * by a file.
+ * A change to a version of the conventions: of the stack of layers, of one value, of cross-lists, of dates, or of all
+ * at once by a file.
  *
  * @param basedOn the version that is changed
  * @param stack all layers as they are to be, or null
  * @param file the whole conventions as YAML, or null
  * @param value one setting of a layer or of a section, or null
  * @param crossLists sections put together or taken apart, or null
+ * @param dates dates of single sections, or null
  */
 public record Change(
         int basedOn,
         @Nullable @Valid StackEdit stack,
         @Nullable String file,
         @Nullable @Valid ValueEdit value,
-        @Nullable @Valid CrossListEdit crossLists) {
+        @Nullable @Valid CrossListEdit crossLists,
+        @Nullable @Valid DatesEdit dates) {
 
     /** The conventions with the change made. */
     public Conventions applyTo(Conventions conventions) {
@@ -37,6 +39,9 @@ public record Change(
         }
         if (crossLists != null) {
             return crossLists.applyTo(conventions);
+        }
+        if (dates != null) {
+            return dates.applyTo(conventions);
         }
         if (file == null) {
             throw new Refusal("stack", 0, "Neither layers nor a value nor a file is given.");
@@ -56,6 +61,9 @@ public record Change(
         }
         if (crossLists != null) {
             return crossLists.about();
+        }
+        if (dates != null) {
+            return dates.about();
         }
         int layer = stack == null ? -1 : stack.about();
         return layer < 0 || layer >= changed.layers().size()

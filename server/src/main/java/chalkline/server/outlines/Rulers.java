@@ -9,11 +9,11 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** Turns calendars and outlines into what is shown of them. */
-final class Rulers {
+public final class Rulers {
     private Rulers() {}
 
     /** A session as a ruler of numbered weeks and breaks. */
-    static StartViews.Ruler of(TermCalendar calendar) {
+    public static StartViews.Ruler of(TermCalendar calendar) {
         List<StartViews.Week> numbered = new ArrayList<>();
         int count = calendar.weeks().count().orElse(0);
         for (int n = 1; n <= count; n++) {

@@ -71,6 +71,19 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/cross-lists", false, ""),
             new Route("GET", "/api/terms/{term}/cross-lists/sections", false, ""),
             new Route("POST", "/api/terms/{term}/cross-lists/look", false, TOGETHER),
+            new Route("GET", "/api/terms/{term}/dates", false, ""),
+            new Route("GET", "/api/terms/{term}/dates/rows", false, ""),
+            new Route("GET", "/api/terms/{term}/dates/day", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/dates/moved",
+                    false,
+                    "{\"versions\":\"1.1.1\",\"sections\":[\"cl-27SP-1\"],\"opensBy\":1,\"closesBy\":0}"),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/dates/look",
+                    false,
+                    "{\"change\":{\"basedOn\":1,\"dates\":{\"sections\":[]}},\"keys\":[\"s:cl-27SP-1\"]}"),
             new Route("GET", "/api/templates", false, ""),
             new Route("GET", "/api/templates/{id}", false, ""),
             new Route("POST", "/api/templates", true, TEMPLATE),
@@ -152,6 +165,9 @@ class AccessTest {
         }
         if (route.path().startsWith("/api/templates/{id}")) {
             path = route.path().replace("{id}", "tpl-seminar") + (route.method().equals("DELETE") ? "?basedOn=9" : "");
+        }
+        if (path.endsWith("/dates/day")) {
+            path += "?versions=1.1.1&day=2027-01-04";
         }
         if (path.endsWith("/sections")) {
             path += "?find=ocea";

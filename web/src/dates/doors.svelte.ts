@@ -1,0 +1,251 @@
+import { SvelteSet } from 'svelte/reactivity'
+import { get, post, Problem, type Api, type FieldError } from '../api/client'
+import { byDays } from './time'
+
+export type Row = Api['DateRow']
+export type Door = Api['DateDoor']
+export type Dates = Api['DatesEditDates']
+export type Edge = 'opens' | 'closes'
+
+/** A line of the timeline: a heading, a shell, or one of the sections of a shared shell. */
+export type Line =
+    | { kind: 'group'; name: string; rows: Row[] }
+    | { kind: 'row'; row: Row }
+    | { kind: 'door'; row: Row; door: Door }
+
+const PAGE = 2000
+const LOOKED_AT = 500
+const ORDER = new Intl.Collator('en', { numeric: true })
+
+/** Rows under headings, each shared shell with its sections where they differ or where it is the chosen one. */
+export function lines(rows: Row[], by: string, chosen: string): Line[] {
+    const groups = new Map<string, Row[]>()
+    for (const row of rows) {
+        if (by === 'cross-list' && row.sections.length === 0) continue
+        const name =
+            by === 'template'
+                ? row.template || 'none'
+                : by === 'part'
+                  ? row.part || 'the whole term'
+                  : row.department
+        const group = groups.get(name)
+        if (group) group.push(row)
+        else groups.set(name, [row])
+    }
+    const result: Line[] = []
+    for (const name of [...groups.keys()].sort(ORDER.compare)) {
+        const of = groups.get(name) ?? []
+        result.push({ kind: 'group', name, rows: of })
+        for (const row of of) {
+            result.push({ kind: 'row', row })
+            const differ = row.sections.some((door) => door.ownOpens !== null || door.ownCloses !== null)
+            if (differ || row.key === chosen || by === 'cross-list')
+                for (const door of row.sections) result.push({ kind: 'door', row, door })
+        }
+    }
+    return result
+}
+
+/** What clears the own dates of the sections of some shells. */
+export function cleared(rows: Row[], edges: Edge[] = ['opens', 'closes']): Dates[] {
+    return rows.flatMap((row) =>
+        row.sections
+            .filter(
+                (door) =>
+                    !door.leads &&
+                    ((edges.includes('opens') && door.ownOpens !== null) ||
+                        (edges.includes('closes') && door.ownCloses !== null)),
+            )
+            .map((door) => ({
+                section: door.id,
+                opens: edges.includes('opens') ? '' : null,
+                closes: edges.includes('closes') ? '' : null,
+            })),
+    )
+}
+
+/** Dates of the same sections put together; the later ones win. */
+export function together(first: Dates[], then: Dates[]): Dates[] {
+    const all = new Map(first.map((dates) => [dates.section, dates]))
+    for (const dates of then) {
+        const before = all.get(dates.section)
+        all.set(dates.section, {
+            section: dates.section,
+            opens: dates.opens ?? before?.opens ?? null,
+            closes: dates.closes ?? before?.closes ?? null,
+        })
+    }
+    return [...all.values()]
+}
+
+/** The doors of a term: windows, an edit of them that is not kept yet, and what it would do. */
+export class Doors {
+    frame = $state.raw<Api['DateFrame'] | null>(null)
+    all = $state.raw<Row[]>([])
+    complete = $state(false)
+    day = $state.raw<Api['DateDay'] | null>(null)
+    readonly marks = new SvelteSet<string>()
+    /** What is edited and not kept; the shells as they would be, and the effect. */
+    items = $state.raw<Dates[]>([])
+    says = $state('')
+    after = $state.raw<Map<string, Row>>(new Map())
+    effect = $state.raw<Api['ProofEffect'] | null>(null)
+    errors = $state.raw<FieldError[]>([])
+    /** The versions that this person kept here, for going back. */
+    kept = $state.raw<number[]>([])
+    private by = { keys: '', opens: 0, closes: 0 }
+
+    readonly byKey = $derived(new Map(this.all.map((row) => [row.key, row])))
+
+    constructor(readonly term: string) {}
+
+    private get base() {
+        return `/api/terms/${encodeURIComponent(this.term)}`
+    }
+
+    async load() {
+        const frame = await get<Api['DateFrame']>(`${this.base}/dates`)
+        let rows: Row[] = []
+        let after = ''
+        for (let more = true; more;) {
+            const query = new URLSearchParams({ versions: frame.versions, after, limit: String(PAGE) })
+            const page = await get<Api['DateRows']>(`${this.base}/dates/rows?${query}`)
+            rows = rows.concat(page.rows)
+            after = page.next ?? ''
+            more = page.next !== null
+        }
+        this.all = rows.sort((a, b) => ORDER.compare(a.name, b.name))
+        this.frame = frame
+        this.complete = true
+    }
+
+    async count(day: string, signal: AbortSignal) {
+        const query = new URLSearchParams({ versions: this.frame?.versions ?? '', day })
+        this.day = await get<Api['DateDay']>(`${this.base}/dates/day?${query}`, signal)
+    }
+
+    /** The marked shells, or the chosen one where none is marked. */
+    targets(chosen: string): Row[] {
+        const keys = this.marks.size > 0 ? [...this.marks] : [chosen]
+        return keys.flatMap((key) => this.byKey.get(key) ?? [])
+    }
+
+    /** Moves an edge by days, on top of what it was moved already; sections with dates of their own come along. */
+    async move(rows: Row[], edge: Edge, days: number) {
+        const keys = rows.map((row) => row.key).join(' ')
+        if (this.by.keys !== keys) this.by = { keys, opens: 0, closes: 0 }
+        this.by[edge] += days
+        const asked = {
+            versions: this.frame?.versions ?? '',
+            sections: rows.map((row) => row.lead),
+            opensBy: this.by.opens,
+            closesBy: this.by.closes,
+        }
+        const moved = await post<Dates[]>(`${this.base}/dates/moved`, asked)
+        const edges = (['opens', 'closes'] as Edge[]).filter((one) => this.by[one] !== 0)
+        const says = edges.map((one) => `${one} ${byDays(this.by[one])}`).join(', ')
+        await this.propose(
+            together(this.except(rows), edges.length > 0 ? together(cleared(rows, edges), moved) : []),
+            says,
+        )
+    }
+
+    /** Sets an edge to a moment as it would be written in a layer. */
+    async set(rows: Row[], edge: Edge, moment: string) {
+        const set = rows.map((row) => ({
+            section: row.lead,
+            opens: edge === 'opens' ? moment : null,
+            closes: edge === 'closes' ? moment : null,
+        }))
+        await this.propose(together(this.items, together(cleared(rows, [edge]), set)), `${edge} ${moment}`)
+    }
+
+    /** Gives one section of a shared shell dates of its own; what is empty is as the shell. */
+    async own(section: string, opens: string, closes: string) {
+        await this.propose(together(this.items, [{ section, opens, closes }]), 'dates of a section')
+    }
+
+    /** Opens and closes with the term. */
+    async asTerm(rows: Row[]) {
+        const set = rows.map((row) => ({ section: row.lead, opens: 'term.start', closes: 'term.end' }))
+        await this.propose(together(this.except(rows), together(cleared(rows), set)), 'as the term')
+    }
+
+    /** Takes the own dates of sections out. */
+    async clear(rows: Row[]) {
+        await this.propose(together(this.except(rows), cleared(rows)), 'sections as their shell')
+    }
+
+    /** What is edited already of other shells than these. */
+    private except(rows: Row[]): Dates[] {
+        const theirs = new Set(rows.flatMap((row) => [row.lead, ...row.sections.map((door) => door.id)]))
+        return this.items.filter((dates) => !theirs.has(dates.section))
+    }
+
+    private async propose(items: Dates[], says: string) {
+        this.items = items
+        this.says = says
+        this.errors = []
+        if (items.length === 0) return this.drop()
+        const change = this.change()
+        const sections = new Set(items.map((dates) => dates.section))
+        const keys = this.all
+            .filter((row) => sections.has(row.lead) || row.sections.some((door) => sections.has(door.id)))
+            .slice(0, LOOKED_AT)
+            .map((row) => row.key)
+        try {
+            const rows = await post<Row[]>(`${this.base}/dates/look`, { change, keys })
+            const effect = await post<Api['ProofEffect']>(`${this.base}/effect`, change)
+            if (this.items !== items) return
+            this.after = new Map(rows.map((row) => [row.key, row]))
+            this.effect = effect
+        } catch (e) {
+            if (!(e instanceof Problem) || e.errors.length === 0) throw e
+            this.errors = e.errors
+        }
+    }
+
+    private change() {
+        return { basedOn: this.frame?.version ?? 0, dates: { sections: this.items } }
+    }
+
+    drop() {
+        this.items = []
+        this.says = ''
+        this.after = new Map()
+        this.effect = null
+        this.errors = []
+        this.by = { keys: '', opens: 0, closes: 0 }
+    }
+
+    /** Keeps the edit; the keys of the shells that it was about. */
+    async keep(): Promise<string[]> {
+        const keys = [...this.after.keys()]
+        const about = await this.version({ change: this.change(), note: this.says })
+        this.kept = [...this.kept, about]
+        this.drop()
+        await this.load()
+        return keys
+    }
+
+    /** Takes back what was kept here last, unless somebody kept something since. */
+    async undo() {
+        const last = this.kept.at(-1)
+        if (last === undefined) return
+        const response = await fetch(`/api/conventions/versions/${last - 1}/file`)
+        const change = { basedOn: last, file: await response.text() }
+        await this.version({ change, note: `back to version ${last - 1}` })
+        this.kept = []
+        await this.load()
+    }
+
+    private async version(body: unknown): Promise<number> {
+        return (await post<Api['ConventionsAbout']>('/api/conventions/versions', body)).number
+    }
+
+    /** Sends some shells to the LMS, from the proof that holds now. */
+    async build(keys: string[]) {
+        const summary = await get<Api['ProofSummary']>(`${this.base}/proof`)
+        await post(`${this.base}/builds`, { versions: summary.versions, keys })
+    }
+}

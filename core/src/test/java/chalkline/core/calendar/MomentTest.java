@@ -51,6 +51,40 @@ class MomentTest {
         assertThat(at(text, HALIFAX).toOffsetDateTime()).hasToString(expected);
     }
 
+    /** Against java.time: the day moves by so many days, the time of day stays. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "term.start",
+                "term.start - 7d 08:00",
+                "term.end+14d",
+                "part.start - 2w",
+                "week 2",
+                "week 2 Sun 23:59",
+                "week 1 Mon - 1d",
+                "2027-07-01 12:00"
+            })
+    void movesByDays(String text) {
+        for (int days : new int[] {-400, -10, -7, -1, 0, 1, 6, 7, 30, 365}) {
+            String moved = Moment.parse(text)
+                    .orElseThrow()
+                    .plusDays(days)
+                    .orElseThrow()
+                    .toString();
+            assertThat(at(moved, HALIFAX).toLocalDateTime())
+                    .as("%s by %d days is %s", text, days, moved)
+                    .isEqualTo(at(text, HALIFAX).toLocalDateTime().plusDays(days));
+        }
+    }
+
+    @Test
+    void workingDaysCannotBeMovedByDays() {
+        assertThat(Moment.parse("part.end + 3b 17:30").orElseThrow().plusDays(1))
+                .isEmpty();
+        assertThat(Moment.parse("part.end + 0b").orElseThrow().plusDays(1).map(Moment::toString))
+                .contains("part.end + 1d");
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {

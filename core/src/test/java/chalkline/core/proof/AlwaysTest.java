@@ -140,6 +140,84 @@ class AlwaysTest {
                 .isSubsetOf(Action.KEEP, Action.STOP);
     }
 
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void theRosterOfASharedShellIsTheUnion(long seed) {
+        Campuses campuses = new Campuses(seed);
+        for (ProofRow row : shells(proof(campuses.lists(), campuses.conventions(), List.of()))) {
+            row.shell().ifPresent(shell -> {
+                Set<String> union = new HashSet<>();
+                shell.sections().forEach(section -> section.students().forEach(student -> union.add(student.id())));
+                assertThat(row.students()).isEqualTo(union.size());
+                assertThat(row.sectionWindows().keySet())
+                        .isSubsetOf(row.sections())
+                        .doesNotContain(row.lead());
+            });
+        }
+    }
+
+    /**
+     * Sections built apart, put together, built, taken apart again and built: all stands as it stood. Only where shells
+     * share a code may they be told apart otherwise, for one that stands keeps the code that it has.
+     */
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void joinThenSplitIsTheIdentity(long seed) {
+        Campuses campuses = new Campuses(seed);
+        Lists lists = campuses.lists();
+        Conventions joined = campuses.conventions();
+        Conventions apart = joined.withCrossLists(List.of());
+        Proof first = proof(lists, apart, List.of());
+        assertThat(told(proof(lists, joined, List.of()).under(apart))).isEqualTo(told(first));
+        List<HeldShell> before = built(first, List.of());
+        List<HeldShell> together = built(proof(lists, joined, before), before);
+        List<HeldShell> after = built(proof(lists, apart, together), together);
+        boolean codesMayDiffer = first.rows().stream()
+                .anyMatch(row -> row.action() == Action.STOP
+                        || row.snags().contains(Snag.CODE_DISTINGUISHED)
+                        || row.snags().contains(Snag.CODE_NUMBERED));
+        Map<String, String> stood = open(before, codesMayDiffer);
+        Map<String, String> stands = open(after, codesMayDiffer);
+        // what cannot be built apart stays as it was built together
+        Set<String> stopped = new HashSet<>();
+        first.rows().stream().filter(row -> row.action() == Action.STOP).forEach(row -> stopped.addAll(row.sections()));
+        after.stream()
+                .filter(shell -> !shell.closed() && !stood.containsKey(shell.key()))
+                .forEach(shell -> {
+                    assertThat(shell.sections().orElseThrow()).containsAnyElementsOf(stopped);
+                    stands.remove(shell.key());
+                });
+        assertThat(stands).isEqualTo(stood);
+    }
+
+    /** What the LMS holds once a proof was built. */
+    private static List<HeldShell> built(Proof proof, List<HeldShell> before) {
+        Map<String, HeldShell> held = new LinkedHashMap<>();
+        before.forEach(shell -> held.put(shell.key(), shell));
+        for (ProofRow row : proof.rows()) {
+            if (row.action() == Action.STOP) {
+                continue;
+            }
+            row.held().ifPresent(adopted -> held.remove(adopted.key()));
+            held.put(row.key(), Campuses.heldAs(row, row.key(), row.action() == Action.CLOSE));
+        }
+        return List.copyOf(held.values());
+    }
+
+    private static Map<String, String> open(List<HeldShell> held, boolean withoutCodes) {
+        Map<String, String> open = new java.util.TreeMap<>();
+        for (HeldShell shell : held) {
+            if (!shell.closed()) {
+                Map<Setting, String> values = new java.util.EnumMap<>(shell.values());
+                if (withoutCodes) {
+                    values.remove(Setting.CODE);
+                }
+                open.put(shell.key(), values + " " + shell.lead() + shell.sections());
+            }
+        }
+        return open;
+    }
+
     /** What is worked out from an earlier proof is what is worked out anew, edit upon edit. */
     @ParameterizedTest
     @MethodSource("seeds")

@@ -213,6 +213,7 @@ final class Campuses {
                 row.instructors().toString(),
                 Integer.toString(row.students()),
                 row.snags().toString(),
+                row.sectionWindows().toString(),
                 row.changed().toString(),
                 row.shell().map(shell -> shell.settings().sources().toString()).orElse(""));
     }

@@ -9,6 +9,7 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
@@ -80,7 +81,10 @@ class PlanTest {
     }
 
     private static List<PlannedStep> plan(RegistrarList list, HeldShell... held) {
-        Conventions conventions = Conventions.in(ZoneId.of("America/Halifax"));
+        return plan(Conventions.in(ZoneId.of("America/Halifax")), list, held);
+    }
+
+    private static List<PlannedStep> plan(Conventions conventions, RegistrarList list, HeldShell... held) {
         Starts nothing =
                 new Starts(Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of());
         return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows(), nothing);
@@ -110,8 +114,44 @@ class PlanTest {
         List<PlannedStep> steps = plan(list("a 001"), held("s:gone", "27SP-ocea-210-001"));
         assertThat(verbs(steps))
                 .containsExactly(
-                        "CATEGORY", "CLOSE s:gone", "RENAME s:gone", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a");
-        assertThat(steps.get(2).payload()).isEqualTo(new Lms.Rename("s:gone", "s:gone", "27SP-ocea-210-001~closed"));
+                        "CATEGORY", "RENAME s:gone", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a", "CLOSE s:gone");
+        assertThat(steps.get(1).payload()).isEqualTo(new Lms.Rename("s:gone", "s:gone", "27SP-ocea-210-001~closed"));
+    }
+
+    /** Whoever has a shell keeps it until the other one is ready. */
+    @Test
+    void peopleComeBeforeTheyLeaveAndBeforeTheirShellIsClosed() {
+        Conventions joined = Conventions.in(ZoneId.of("America/Halifax"))
+                .withCrossLists(List.of(new CrossList("x1", Optional.of("a"), List.of("b"), false)));
+        List<String> join = verbs(plan(
+                joined, list("a 001", "b 002"), held("s:a", "27SP-ocea-210-001"), held("s:b", "27SP-ocea-210-002")));
+        assertThat(join).containsExactly("CATEGORY", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a", "CLOSE s:b");
+
+        HeldShell shared = new HeldShell(
+                "s:a",
+                "27SP",
+                "27SP-ocea-210-001-002",
+                Map.of(Setting.CODE, "27SP-ocea-210-001-002"),
+                Optional.of("a"),
+                Optional.of(List.of("a", "b")),
+                false,
+                false,
+                false);
+        List<PlannedStep> split = plan(list("a 001", "b 002"), shared);
+        assertThat(verbs(split))
+                .containsExactly(
+                        "CATEGORY",
+                        "SHELL s:a",
+                        "SHELL s:b",
+                        "SECTIONS s:a",
+                        "SECTIONS s:b",
+                        "PEOPLE s:a",
+                        "PEOPLE s:b",
+                        "PEOPLE s:a");
+        assertThat(split.stream()
+                        .filter(step -> step.verb() == Verb.PEOPLE)
+                        .map(step -> ((Plan.Desired) step.payload()).leave()))
+                .containsExactly(false, true, true);
     }
 
     @Test

@@ -133,6 +133,12 @@ public class LmsController {
         shells.openByHand(key, open);
     }
 
+    /** A student works in a shell. */
+    @PutMapping("/trouble/work/{key}")
+    void work(@PathVariable String key) {
+        shells.work(key);
+    }
+
     @PutMapping("/trouble/lock")
     void lock(@RequestBody Wire.Category category, @RequestParam boolean locked) {
         shelves.lock(category.path(), locked);

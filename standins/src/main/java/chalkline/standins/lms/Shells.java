@@ -183,6 +183,14 @@ class Shells {
                 .update();
     }
 
+    /** A student does something in a shell that is worth keeping. */
+    void work(String key) {
+        standing(key);
+        db.sql("update shell set activity = true, mark = ? where shell_key = ?")
+                .params(nextMark(), key)
+                .update();
+    }
+
     /** Settings that the shell does not have yet; those that it has stay. */
     void addSettings(String key, Map<String, String> more) {
         Map<String, String> settings = new TreeMap<>(more);

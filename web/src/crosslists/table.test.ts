@@ -1,0 +1,122 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { inverse, isPlain, rowId, Table, type Row } from './table.svelte'
+
+const row = (lead: string, more: Partial<Row> = {}): Row => ({
+    id: '',
+    tier: 'same-course',
+    key: `s:${lead}`,
+    lead,
+    sections: [lead, `${lead}2`],
+    label: lead,
+    title: '',
+    department: 'Music',
+    instructors: [],
+    students: 20,
+    twice: 0,
+    evidence: [],
+    coursesDiffer: false,
+    approved: false,
+    reason: '',
+    snags: [],
+    stopped: false,
+    ...more,
+})
+const kept = row('k', {
+    id: 'x1',
+    tier: 'kept',
+    sections: ['k', 'k2', 'k3'],
+    approved: true,
+    reason: 'one stage',
+})
+const apart = row('d', { tier: 'listed', coursesDiffer: true })
+const stopped = row('t', { stopped: true })
+const SHEET = {
+    versions: '1.1.1',
+    version: 4,
+    allow: 'same-course',
+    nextId: 'x7',
+    suggested: [row('a'), apart, stopped, row('b')],
+    kept: [kept],
+}
+
+let sent: { path: string; body: unknown }[]
+let table: Table
+
+beforeEach(async () => {
+    sent = []
+    vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+        if (init.method === 'POST') sent.push({ path, body: JSON.parse(String(init.body)) })
+        return Promise.resolve(new Response(JSON.stringify(SHEET), { status: 200 }))
+    })
+    table = new Table('27SP')
+    await table.load()
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('marks', () => {
+    test('stand at first on what needs no look', () => {
+        expect([...table.marks]).toEqual(['suggested a', 'suggested b'])
+        expect(SHEET.suggested.map(isPlain)).toEqual([true, false, false, true])
+        expect(isPlain(kept)).toBe(false)
+    })
+    test('each get an id of their own', () => {
+        expect(table.marked().map((one) => [one.id, one.lead, one.joined])).toEqual([
+            ['x7', 'a', ['a2']],
+            ['x8', 'b', ['b2']],
+        ])
+    })
+    test('stay as they are when the sheet is read again', async () => {
+        table.marks.delete('suggested a')
+        await table.load()
+        expect([...table.marks]).toEqual(['suggested b'])
+    })
+})
+
+describe('the table', () => {
+    test('takes a row, another lead, and sections in and out', () => {
+        table.take(kept)
+        expect(table.sections).toEqual(['k', 'k2', 'k3'])
+        table.lead('k3')
+        expect(table.draft?.lead).toBe('k3')
+        expect(table.sections).toEqual(['k3', 'k', 'k2'])
+        table.remove('k')
+        table.add('n')
+        table.add('n')
+        expect(table.sections).toEqual(['k3', 'k2', 'n'])
+        table.remove('k3')
+        expect(table.draft?.lead).toBeNull()
+    })
+    test('begins anew with a section, under the next free id', () => {
+        table.begin('z')
+        expect(table.draft).toEqual({ id: 'x7', lead: null, joined: ['z'], approved: false, reason: '' })
+    })
+    test('remembers which rows were looked at', () => {
+        table.take(apart)
+        expect(table.seen.has(rowId(apart))).toBe(true)
+    })
+})
+
+describe('keeping', () => {
+    test('is a version based on the one that was seen, and can be undone', async () => {
+        const edit = { keep: table.marked(), split: [], leave: [] }
+        await table.keep(edit, '2 cross-lists kept')
+        expect(sent).toEqual([
+            {
+                path: '/api/conventions/versions',
+                body: { change: { basedOn: 4, crossLists: edit }, note: '2 cross-lists kept' },
+            },
+        ])
+        expect(table.past.at(-1)?.edit).toEqual({ keep: [], split: ['x7', 'x8'], leave: [] })
+    })
+    test('of a split is undone by what was kept before, with its reason', () => {
+        expect(inverse({ keep: [], split: ['x1'], leave: [] }, [kept])).toEqual({
+            keep: [{ id: 'x1', lead: 'k', joined: ['k2', 'k3'], approved: true, reason: 'one stage' }],
+            split: [],
+            leave: [],
+        })
+    })
+    test('of a change is undone by what it was', () => {
+        const changed = { id: 'x1', lead: 'k2', joined: ['k'], approved: false, reason: '' }
+        expect(inverse({ keep: [changed], split: [], leave: [] }, [kept]).keep[0]?.lead).toBe('k')
+    })
+})

@@ -32,9 +32,7 @@
             <circle cx={a + apart + 2} cy={R + 2} r={b} />
             <text x={both ? a * 0.8 + 2 : a + 2} y={R + 7}>{two[0]?.only}</text>
             <text x={both ? a + apart + b * 0.25 + 2 : a + apart + 2} y={R + 7}>{two[1]?.only}</text>
-            {#if both}<text class="both" x={(2 * a + apart - b + apart * 0) / 2 + apart / 2 + 2} y={R + 7}
-                    >{both}</text
-                >{/if}
+            {#if both}<text class="both" x={(3 * a + apart - b) / 2 + 2} y={R + 7}>{both}</text>{/if}
         </svg>
     {:else}
         <div class="bars">

@@ -287,6 +287,10 @@
         margin-top: 4px;
         font-size: 13px;
     }
+    .by,
+    .at {
+        min-height: 26px;
+    }
     .by {
         width: 72px;
     }

@@ -312,9 +312,9 @@
                     aria-rowindex={item.index + 1}
                 >
                     <span class="name mono" role="gridcell"
-                        >{door.keptOut ? '▲ ' : ''}{door.name}, {count(door.students, 'student')}{door.keptOut
-                            ? ', kept out'
-                            : ''}</span
+                        >{door.keptOut
+                            ? `▲ ${door.name}, ${door.students} kept out`
+                            : `${door.name}, ${count(door.students, 'student')}`}</span
                     >
                     <span
                         class="track"
@@ -480,6 +480,7 @@
         height: 16px;
     }
     .hollow {
+        background: var(--sheet);
         top: 6px;
         height: 8px;
         border: 1.5px solid var(--chalk);

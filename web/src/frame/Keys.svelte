@@ -12,6 +12,8 @@
         ['e', 'edit: the layer that the title came from'],
         ['u U', 'undo and redo, in conventions'],
         ['Alt ↑ ↓', 'move the chosen layer, unit or item, in conventions'],
+        ['l x', 'another lead; split, in cross-lists'],
+        ['← →', 'move a window by a day, with Shift by a week; [ ] the day, + - closer, in dates'],
         ['r', 'try again what failed, in a build'],
         ['?', 'these keys'],
     ] as const

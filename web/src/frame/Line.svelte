@@ -103,7 +103,7 @@
             <li
                 style:left="{AT[i]}%"
                 class:here={i === here}
-                class:aside={i === here && said.plain + said.stop !== ''}
+                class:aside={i === here && said.plain + (said.stop ?? '') + (said.note ?? '') !== ''}
             >
                 {#if station.there}
                     <a href={place.href(station.id)} aria-current={i === here ? 'page' : undefined}>
@@ -115,7 +115,7 @@
                 <span class="said">
                     {said.stop && i === here ? '' : said.plain}
                     {#if said.stop}<b class="brick">{said.stop}</b>{/if}
-                    {#if said.note && i !== here}<b class="ochre">{said.note}</b>{/if}
+                    {#if said.note && (i !== here || said.plain === '')}<b class="ochre">{said.note}</b>{/if}
                 </span>
             </li>
         {/each}

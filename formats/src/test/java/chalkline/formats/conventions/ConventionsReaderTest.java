@@ -42,7 +42,7 @@ class ConventionsReaderTest {
             overrides:
               - {section: 001, set: {title: "Field School on the Flats"}}
             crossLists:
-              - {id: x1, lead: cl-2001, joined: [cl-2002, 007], approved: true}
+              - {id: x1, lead: cl-2001, joined: [cl-2002, 007], approved: true, reason: one stage}
             """;
 
     private static List<String> faults(String yaml) {
@@ -68,6 +68,7 @@ class ConventionsReaderTest {
         assertThat(read.overrides().get(0).section()).isEqualTo("001");
         assertThat(read.crossLists().get(0).joined()).containsExactly("cl-2002", "007");
         assertThat(read.crossLists().get(0).approved()).isTrue();
+        assertThat(read.crossLists().get(0).reason()).isEqualTo("one stage");
     }
 
     @Test

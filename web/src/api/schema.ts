@@ -132,6 +132,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["of"];
+        put?: never;
+        post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/builds": {
         parameters: {
             query?: never;
@@ -238,6 +254,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["fetch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{secret}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["subscribed"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -452,6 +484,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/templates/{id}": {
         parameters: {
             query?: never;
@@ -587,7 +635,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["file"];
+        get: operations["file_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -858,7 +906,6 @@ export interface components {
         CrossListEdit: {
             keep: components["schemas"]["CrossListEditKept"][];
             split: string[];
-            leave: string[];
         };
         CrossListEditKept: {
             id: string;
@@ -1057,6 +1104,7 @@ export interface components {
             opensFrom: string;
             closesFrom: string;
             open: boolean;
+            standing: boolean;
             /** Format: int32 */
             students: number;
             /** Format: int32 */
@@ -1109,6 +1157,14 @@ export interface components {
         CrossListTwice: {
             name: string;
             sections: string[];
+        };
+        CalendarWhich: {
+            /** @enum {string} */
+            kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
+            key: string;
+        };
+        CalendarMade: {
+            path: string;
         };
         BuildStart: {
             versions: string;
@@ -1400,6 +1456,15 @@ export interface components {
             students: number;
             about: string;
             crossList: string;
+        };
+        CalendarAbout: {
+            /** @enum {string} */
+            kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
+            key: string;
+            name: string;
+            madeBy: string | null;
+            /** Format: date-time */
+            madeAt: string | null;
         };
         PeopleMe: {
             login: string;
@@ -1727,6 +1792,56 @@ export interface operations {
             };
         };
     };
+    of: {
+        parameters: {
+            query: {
+                shell: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarAbout"][];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarWhich"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarMade"];
+                };
+            };
+        };
+    };
     latest: {
         parameters: {
             query?: never;
@@ -1975,6 +2090,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalView"];
+                };
+            };
+        };
+    };
+    subscribed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };
@@ -2285,6 +2422,31 @@ export interface operations {
             };
         };
     };
+    file: {
+        parameters: {
+            query: {
+                kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
+                key: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
     one: {
         parameters: {
             query?: never;
@@ -2476,7 +2638,7 @@ export interface operations {
             };
         };
     };
-    file: {
+    file_1: {
         parameters: {
             query?: never;
             header?: never;

@@ -95,7 +95,7 @@
         })
     }
 
-    const edit = (part: Partial<Edit>): Edit => ({ keep: [], split: [], leave: [], ...part })
+    const edit = (part: Partial<Edit>): Edit => ({ keep: [], split: [], ...part })
 
     function keepMarked() {
         const keep = table.marked()
@@ -129,7 +129,7 @@
 
     function pressed(event: KeyboardEvent) {
         const target = event.target
-        if (target instanceof HTMLInputElement && target.type !== 'checkbox') return
+        if (target instanceof HTMLInputElement && (target.type !== 'checkbox' || event.key === ' ')) return
         if (target instanceof HTMLSelectElement || event.ctrlKey || event.metaKey || event.altKey) return
         const at = lines.findIndex((one) => rowId(one) === chosen)
         const go = (to: number) => {

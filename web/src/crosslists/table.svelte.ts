@@ -31,7 +31,7 @@ export function inverse(edit: Edit, before: Row[]): Edit {
         const was = known.get(id)
         return was ? [asKept(was, id)] : []
     })
-    return { keep: back, split: edit.keep.map((k) => k.id).filter((id) => !known.has(id)), leave: [] }
+    return { keep: back, split: edit.keep.map((k) => k.id).filter((id) => !known.has(id)) }
 }
 
 export function asKept(row: Row, id: string): Kept {
@@ -122,7 +122,7 @@ export class Table {
 
     /** Asks what the sections on the table become. */
     async ask(draft: Kept, version: number, signal: AbortSignal) {
-        const change = { basedOn: version, crossLists: { keep: [draft], split: [], leave: [] } }
+        const change = { basedOn: version, crossLists: { keep: [draft], split: [] } }
         this.look = await post<Api['CrossListJoining']>(`${this.base}/look`, change, signal)
     }
 

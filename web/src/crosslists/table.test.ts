@@ -98,7 +98,7 @@ describe('the table', () => {
 
 describe('keeping', () => {
     test('is a version based on the one that was seen, and can be undone', async () => {
-        const edit = { keep: table.marked(), split: [], leave: [] }
+        const edit = { keep: table.marked(), split: [] }
         await table.keep(edit, '2 cross-lists kept')
         expect(sent).toEqual([
             {
@@ -106,17 +106,16 @@ describe('keeping', () => {
                 body: { change: { basedOn: 4, crossLists: edit }, note: '2 cross-lists kept' },
             },
         ])
-        expect(table.past.at(-1)?.edit).toEqual({ keep: [], split: ['x7', 'x8'], leave: [] })
+        expect(table.past.at(-1)?.edit).toEqual({ keep: [], split: ['x7', 'x8'] })
     })
     test('of a split is undone by what was kept before, with its reason', () => {
-        expect(inverse({ keep: [], split: ['x1'], leave: [] }, [kept])).toEqual({
+        expect(inverse({ keep: [], split: ['x1'] }, [kept])).toEqual({
             keep: [{ id: 'x1', lead: 'k', joined: ['k2', 'k3'], approved: true, reason: 'one stage' }],
             split: [],
-            leave: [],
         })
     })
     test('of a change is undone by what it was', () => {
         const changed = { id: 'x1', lead: 'k2', joined: ['k'], approved: false, reason: '' }
-        expect(inverse({ keep: [changed], split: [], leave: [] }, [kept]).keep[0]?.lead).toBe('k')
+        expect(inverse({ keep: [changed], split: [] }, [kept]).keep[0]?.lead).toBe('k')
     })
 })

@@ -205,9 +205,9 @@
             class="go"
             disabled={busy || doors.items.length === 0 || doors.errors.length > 0}
             onclick={keep}
-            >{doors.after.size > 0 ? `Keep for ${count(doors.after.size, 'shell')}` : 'Keep'}</button
+            >{doors.touched.length > 0 ? `Keep for ${count(doors.touched.length, 'shell')}` : 'Keep'}</button
         >
-        {#if doors.items.length > 0 && (doors.effect?.standing ?? 0) > 0}
+        {#if doors.items.length > 0 && doors.touched.some((one) => one.standing)}
             <button class="plain" disabled={busy || doors.errors.length > 0} onclick={send}
                 >Keep, and send to the LMS</button
             >

@@ -1,5 +1,6 @@
 <script lang="ts">
     import { campus } from '../frame/campus.svelte'
+    import Calendars from './Calendars.svelte'
     import { count, day, moment, number, words } from '../frame/words'
     import type { Doors, Edge, Row } from './doors.svelte'
 
@@ -170,7 +171,7 @@
             <p class="brick small" role="alert">■ {error.detail}</p>
         {/each}
     {/each}
-    <p class="small">
+    <p class="small acts">
         <button class="plain" {disabled} onclick={() => campus.attempt(() => doors.asTerm(targets))}
             >as the term</button
         >
@@ -211,6 +212,8 @@
     </table>
 {/if}
 
+{#if row}<Calendars term={doors.term} shell={row.key} />{/if}
+
 <style>
     h2 {
         margin-top: 18px;
@@ -231,6 +234,12 @@
     .small {
         font-size: 13px;
         margin-top: 4px;
+    }
+    .acts {
+        display: flex;
+        gap: 16px;
+        flex-wrap: wrap;
+        margin-top: 8px;
     }
     .counts {
         display: grid;

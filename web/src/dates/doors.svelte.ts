@@ -13,6 +13,7 @@ export type Line =
     | { kind: 'row'; row: Row }
     | { kind: 'door'; row: Row; door: Door }
 
+const EDGES: Edge[] = ['opens', 'closes']
 const PAGE = 2000
 const LOOKED_AT = 500
 const ORDER = new Intl.Collator('en', { numeric: true })
@@ -47,7 +48,7 @@ export function lines(rows: Row[], by: string, chosen: string): Line[] {
 }
 
 /** What clears the own dates of the sections of some shells. */
-export function cleared(rows: Row[], edges: Edge[] = ['opens', 'closes']): Dates[] {
+export function cleared(rows: Row[], edges: Edge[] = EDGES): Dates[] {
     return rows.flatMap((row) =>
         row.sections
             .filter(
@@ -62,6 +63,22 @@ export function cleared(rows: Row[], edges: Edge[] = ['opens', 'closes']): Dates
                 closes: edges.includes('closes') ? '' : null,
             })),
     )
+}
+
+/** An edit without what it says of some shells and their sections, or of some edges of them. */
+export function without(items: Dates[], rows: Row[], edges: Edge[] = EDGES): Dates[] {
+    const theirs = new Set(rows.flatMap((row) => [row.lead, ...row.sections.map((door) => door.id)]))
+    return items
+        .map((dates) =>
+            theirs.has(dates.section)
+                ? {
+                      section: dates.section,
+                      opens: edges.includes('opens') ? null : dates.opens,
+                      closes: edges.includes('closes') ? null : dates.closes,
+                  }
+                : dates,
+        )
+        .filter((dates) => dates.opens !== null || dates.closes !== null)
 }
 
 /** Dates of the same sections put together; the later ones win. */
@@ -95,6 +112,15 @@ export class Doors {
     kept = $state.raw<number[]>([])
     private by = { keys: '', opens: 0, closes: 0 }
 
+    /** The shells that the edit is about. */
+    readonly touched = $derived.by(() => {
+        const sections = new Set(this.items.map((dates) => dates.section))
+        return sections.size === 0
+            ? []
+            : this.all.filter(
+                  (row) => sections.has(row.lead) || row.sections.some((door) => sections.has(door.id)),
+              )
+    })
     readonly byKey = $derived(new Map(this.all.map((row) => [row.key, row])))
 
     constructor(readonly term: string) {}
@@ -142,12 +168,10 @@ export class Doors {
             closesBy: this.by.closes,
         }
         const moved = await post<Dates[]>(`${this.base}/dates/moved`, asked)
-        const edges = (['opens', 'closes'] as Edge[]).filter((one) => this.by[one] !== 0)
+        const edges = EDGES.filter((one) => this.by[one] !== 0)
         const says = edges.map((one) => `${one} ${byDays(this.by[one])}`).join(', ')
-        await this.propose(
-            together(this.except(rows), edges.length > 0 ? together(cleared(rows, edges), moved) : []),
-            says,
-        )
+        const others = without(this.items, rows, [...edges, edge])
+        await this.propose(together(others, together(cleared(rows, edges), moved)), says)
     }
 
     /** Sets an edge to a moment as it would be written in a layer. */
@@ -168,18 +192,12 @@ export class Doors {
     /** Opens and closes with the term. */
     async asTerm(rows: Row[]) {
         const set = rows.map((row) => ({ section: row.lead, opens: 'term.start', closes: 'term.end' }))
-        await this.propose(together(this.except(rows), together(cleared(rows), set)), 'as the term')
+        await this.propose(together(without(this.items, rows), together(cleared(rows), set)), 'as the term')
     }
 
     /** Takes the own dates of sections out. */
     async clear(rows: Row[]) {
-        await this.propose(together(this.except(rows), cleared(rows)), 'sections as their shell')
-    }
-
-    /** What is edited already of other shells than these. */
-    private except(rows: Row[]): Dates[] {
-        const theirs = new Set(rows.flatMap((row) => [row.lead, ...row.sections.map((door) => door.id)]))
-        return this.items.filter((dates) => !theirs.has(dates.section))
+        await this.propose(together(without(this.items, rows), cleared(rows)), 'sections as their shell')
     }
 
     private async propose(items: Dates[], says: string) {
@@ -188,11 +206,7 @@ export class Doors {
         this.errors = []
         if (items.length === 0) return this.drop()
         const change = this.change()
-        const sections = new Set(items.map((dates) => dates.section))
-        const keys = this.all
-            .filter((row) => sections.has(row.lead) || row.sections.some((door) => sections.has(door.id)))
-            .slice(0, LOOKED_AT)
-            .map((row) => row.key)
+        const keys = this.touched.slice(0, LOOKED_AT).map((row) => row.key)
         try {
             const rows = await post<Row[]>(`${this.base}/dates/look`, { change, keys })
             const effect = await post<Api['ProofEffect']>(`${this.base}/effect`, change)
@@ -218,11 +232,21 @@ export class Doors {
         this.by = { keys: '', opens: 0, closes: 0 }
     }
 
-    /** Keeps the edit; the keys of the shells that it was about. */
+    /**
+     * Keeps the edit; the keys of the shells that it was about and that stand. Where somebody else kept a version meanwhile
+     * nothing is kept, and the edit is shown again on top of theirs.
+     */
     async keep(): Promise<string[]> {
-        const keys = [...this.after.keys()]
-        const about = await this.version({ change: this.change(), note: this.says })
-        this.kept = [...this.kept, about]
+        const keys = this.touched.filter((row) => row.standing).map((row) => row.key)
+        try {
+            this.kept = [...this.kept, await this.version({ change: this.change(), note: this.says })]
+        } catch (e) {
+            if (e instanceof Problem && e.status === 409) {
+                await this.load()
+                await this.propose(this.items, this.says)
+            }
+            throw e
+        }
         this.drop()
         await this.load()
         return keys

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { cleared, lines, together, type Door, type Row } from './doors.svelte'
+import { cleared, lines, together, without, type Door, type Row } from './doors.svelte'
 
 const door = (
     id: string,
@@ -30,6 +30,7 @@ const row = (key: string, department: string, sections: Door[] = []): Row => ({
     opensFrom: '',
     closesFrom: '',
     open: false,
+    standing: false,
     students: 20,
     keptOut: 0,
     sections,
@@ -82,5 +83,17 @@ describe('an edit of dates', () => {
             { section: 'b', opens: '', closes: null },
         ])
         expect(together(then, first)[0]).toEqual({ section: 'a', opens: 'term.start', closes: 'term.end' })
+    })
+    test('is taken back for some shells with their sections, or for one edge of them', () => {
+        const edit = [
+            { section: 'a', opens: 'term.start', closes: 'term.end' },
+            { section: 'b', opens: '', closes: null },
+            { section: 'z', opens: 'term.start', closes: null },
+        ]
+        expect(without(edit, [shared]).map((dates) => dates.section)).toEqual(['z'])
+        expect(without(edit, [shared], ['opens'])).toEqual([
+            { section: 'a', opens: null, closes: 'term.end' },
+            { section: 'z', opens: 'term.start', closes: null },
+        ])
     })
 })

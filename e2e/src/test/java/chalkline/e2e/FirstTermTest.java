@@ -229,7 +229,10 @@ class FirstTermTest {
     void changesAValueWhereItIsSeen() {
         page.getByRole(AriaRole.GRID).focus();
         page.keyboard().press("Home");
-        page.keyboard().press("ArrowDown");
+        // the margin must be that of the row before anything is pressed in it
+        page.waitForResponse(
+                answer -> answer.url().contains("/proof/shell"),
+                () -> page.keyboard().press("ArrowDown"));
         button("change title").press("Enter");
         Locator title = page.getByRole(AriaRole.FORM, new Page.GetByRoleOptions().setName("Change title"))
                 .getByLabel("title");

@@ -169,7 +169,7 @@ class TogetherTest {
         page.getByText("What it becomes").waitFor();
         assertSound();
         key("x");
-        page.getByText(" split").first().waitFor();
+        page.getByText(last.get("label").asString() + " split").waitFor();
         assertThat(actions).isEqualTo(2);
         abara.build("27SP");
         assertThat(shells()).hasSize(before + last.get("sections").size() - 1);

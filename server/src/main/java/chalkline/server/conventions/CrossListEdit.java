@@ -20,16 +20,14 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Cross-lists kept, taken apart, or left by single sections, all at once.
+ * Cross-lists kept or taken apart, all at once.
  *
  * @param keep new ones, and those that are to be otherwise than they are
  * @param split ids of those that are taken apart
- * @param leave sourcedIds of sections that go out of theirs; one that is left alone is taken apart
  */
 public record CrossListEdit(
         @NotNull @Size(max = 5000) List<@Valid Kept> keep,
-        @NotNull List<String> split,
-        @NotNull List<String> leave) {
+        @NotNull List<String> split) {
 
     /**
      * A cross-list as it is to be.
@@ -71,30 +69,13 @@ public record CrossListEdit(
                 throw new Refusal("crossLists." + id, 0, "There is no cross-list " + id + ".");
             }
         }
-        leave.forEach(section -> without(section, all));
         keep.forEach(kept -> all.put(kept.id(), kept.toCore()));
         return conventions.withCrossLists(new ArrayList<>(all.values()));
     }
 
-    private static void without(String section, Map<String, CrossList> all) {
-        for (CrossList one : List.copyOf(all.values())) {
-            if (one.sections().contains(section)) {
-                List<String> joined =
-                        one.joined().stream().filter(id -> !id.equals(section)).toList();
-                CrossList left = new CrossList(
-                        one.id(), one.lead().filter(id -> !id.equals(section)), joined, one.approved(), one.reason());
-                if (left.sections().size() < 2) {
-                    all.remove(one.id());
-                } else {
-                    all.put(one.id(), left);
-                }
-            }
-        }
-    }
-
     /** The sections that the change is about. */
     When about() {
-        List<String> sections = new ArrayList<>(leave);
+        List<String> sections = new ArrayList<>();
         keep.forEach(kept -> {
             sections.addAll(kept.joined());
             if (kept.lead() != null) {

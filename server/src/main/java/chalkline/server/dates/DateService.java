@@ -136,6 +136,7 @@ public class DateService {
                 from(shell.settings(), Setting.OPENS),
                 from(shell.settings(), Setting.CLOSES),
                 row.value(Setting.OPEN).equals("yes"),
+                row.held().isPresent(),
                 row.students(),
                 doors.stream()
                         .filter(DateViews.Door::keptOut)

@@ -33,6 +33,7 @@ public final class DateViews {
      * @param name its courses and sections
      * @param opensFrom the moment as it is written, and where it comes from
      * @param open whether students can enter within the window; else a person opens it
+     * @param standing whether it stands in the LMS
      * @param keptOut how many students a section's own dates keep out of it for a time
      * @param sections of a shell with several; empty for one of a single section
      */
@@ -49,6 +50,7 @@ public final class DateViews {
             String opensFrom,
             String closesFrom,
             boolean open,
+            boolean standing,
             int students,
             int keptOut,
             List<Door> sections) {}

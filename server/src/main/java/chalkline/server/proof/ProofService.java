@@ -8,7 +8,6 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
 import chalkline.server.lms.HeldService;
-import chalkline.server.people.Readers;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.HashMap;
@@ -40,14 +39,12 @@ public class ProofService {
         this.held = held;
     }
 
-    /** The key of the proof that holds now; empty before the first list was kept. */
-    @Readers
+    /** The key of the proof that holds now, which is numbers only; empty before the first list was kept. */
     public Optional<ProofKey> current(String term) {
         return arrivals.current().map(arrival -> new ProofKey(term, arrival, conventions.current(), held.current()));
     }
 
     /** The key of the proof that holds now, where there must be one. */
-    @Readers
     public ProofKey now(String term) {
         return current(term).orElseThrow(() -> new NotFound("No registrar's list has been kept yet."));
     }

@@ -64,7 +64,7 @@ class CrossListsTest {
     }
 
     private static Client.Answer keepTogether(List<Map<String, Object>> sets, List<String> split) {
-        return keep("crossLists", Map.of("keep", sets, "split", split, "leave", List.of()));
+        return keep("crossLists", Map.of("keep", sets, "split", split));
     }
 
     private static Map<String, Object> set(String id, String lead, List<String> joined, String reason) {
@@ -72,7 +72,7 @@ class CrossListsTest {
     }
 
     private static JsonNode look(Map<String, Object> set) {
-        Map<String, Object> edit = Map.of("keep", List.of(set), "split", List.of(), "leave", List.of());
+        Map<String, Object> edit = Map.of("keep", List.of(set), "split", List.of());
         Map<String, Object> change = Map.of("basedOn", sheet().get("version").asInt(), "crossLists", edit);
         Client.Answer answer = abara.post("/api/terms/27SP/cross-lists/look", JSON.writeValueAsString(change));
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);

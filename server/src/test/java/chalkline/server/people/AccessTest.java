@@ -30,7 +30,7 @@ class AccessTest {
              "campus":"","tags":"","instructor":""}}""";
 
     private static final String TOGETHER = """
-            {"basedOn":1,"crossLists":{"split":[],"leave":[],"keep":[
+            {"basedOn":1,"crossLists":{"split":[],"keep":[
              {"id":"x1","lead":"cl-27SP-1","joined":["cl-27SP-2"],"approved":false,"reason":""}]}}""";
 
     private record Route(String method, String path, boolean changes, String body) {}
@@ -84,6 +84,9 @@ class AccessTest {
                     "/api/terms/{term}/dates/look",
                     false,
                     "{\"change\":{\"basedOn\":1,\"dates\":{\"sections\":[]}},\"keys\":[\"s:cl-27SP-1\"]}"),
+            new Route("GET", "/api/terms/{term}/calendars", false, ""),
+            new Route("GET", "/api/terms/{term}/calendar", false, ""),
+            new Route("POST", "/api/terms/{term}/calendars", true, "{\"kind\":\"SHELL\",\"key\":\"s:cl-27SP-1\"}"),
             new Route("GET", "/api/templates", false, ""),
             new Route("GET", "/api/templates/{id}", false, ""),
             new Route("POST", "/api/templates", true, TEMPLATE),
@@ -98,6 +101,9 @@ class AccessTest {
             new Route("GET", "/api/builds/{id}/steps", false, ""),
             new Route("GET", "/api/builds/{id}/progress", false, ""),
             new Route("POST", "/api/builds/{id}/retry", true, ""));
+
+    /** Read by whoever has the secret in the address. */
+    private static final String FOR_ANYBODY = "GET /calendars/{secret}.ics";
 
     private static RunningSystem system;
     private static final Map<String, Client> CLIENTS = new LinkedHashMap<>();
@@ -121,9 +127,8 @@ class AccessTest {
 
     @Test
     void theMatrixNamesEveryRoute() {
-        List<String> known = ROUTES.stream()
-                .map(route -> route.method() + " " + route.path())
-                .toList();
+        List<String> known = new ArrayList<>(List.of(FOR_ANYBODY));
+        ROUTES.forEach(route -> known.add(route.method() + " " + route.path()));
         List<String> served = new ArrayList<>();
         Map<RequestMappingInfo, HandlerMethod> mappings = system.bean(
                         "requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
@@ -166,6 +171,12 @@ class AccessTest {
         if (route.path().startsWith("/api/templates/{id}")) {
             path = route.path().replace("{id}", "tpl-seminar") + (route.method().equals("DELETE") ? "?basedOn=9" : "");
         }
+        if (path.endsWith("/calendars") && route.method().equals("GET")) {
+            path += "?shell=s:cl-27SP-1";
+        }
+        if (path.endsWith("/calendar")) {
+            path += "?kind=SHELL&key=s:cl-27SP-1";
+        }
         if (path.endsWith("/dates/day")) {
             path += "?versions=1.1.1&day=2027-01-04";
         }
@@ -196,6 +207,14 @@ class AccessTest {
             case "DELETE" -> client.delete(path);
             default -> client.post(path, route.body());
         };
+    }
+
+    @Test
+    void anAddressWithoutTheSecretGivesNothing() {
+        for (String login : List.of("nobody", "quill", "abara")) {
+            assertThat(CLIENTS.get(login).get("/calendars/guessed.ics").status())
+                    .isEqualTo(404);
+        }
     }
 
     @Test

@@ -1,0 +1,63 @@
+package chalkline.server.dates;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import org.springframework.data.domain.Persistable;
+
+/** An entry of a calendar as it was last given out. */
+@Entity
+class CalendarEvent implements Persistable<String> {
+    @Id
+    private String uid;
+
+    private String fingerprint;
+    private int sequence;
+    private Instant changedAt;
+
+    @jakarta.persistence.Transient
+    private boolean fresh;
+
+    protected CalendarEvent() {}
+
+    CalendarEvent(String uid, String fingerprint) {
+        this.uid = uid;
+        this.fingerprint = fingerprint;
+        this.changedAt = now();
+        this.fresh = true;
+    }
+
+    /** Takes another content, as a newer version; whether it is another one. */
+    boolean take(String other) {
+        if (fingerprint.equals(other)) {
+            return false;
+        }
+        fingerprint = other;
+        sequence++;
+        changedAt = now();
+        return true;
+    }
+
+    private static Instant now() {
+        return Instant.now().truncatedTo(ChronoUnit.SECONDS);
+    }
+
+    @Override
+    public String getId() {
+        return uid;
+    }
+
+    @Override
+    public boolean isNew() {
+        return fresh;
+    }
+
+    int sequence() {
+        return sequence;
+    }
+
+    Instant changedAt() {
+        return changedAt;
+    }
+}

@@ -1,0 +1,201 @@
+package chalkline.server.dates;
+
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Shell;
+import chalkline.formats.calendar.CalendarEntry;
+import chalkline.formats.calendar.CalendarWriter;
+import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.NotFound;
+import chalkline.server.ledger.LedgerService;
+import chalkline.server.people.Administrators;
+import chalkline.server.people.PeopleService;
+import chalkline.server.people.Readers;
+import chalkline.server.proof.ProofKey;
+import chalkline.server.proof.ProofService;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Doors and weeks as calendars: files, and addresses with a secret that can be subscribed to. */
+@Service
+public class CalendarService {
+    private static final int SECRET_BYTES = 24;
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final ProofService proofs;
+    private final ConventionsService conventions;
+    private final CalendarAddresses addresses;
+    private final CalendarEvents events;
+    private final LedgerService ledger;
+    private final PeopleService people;
+
+    CalendarService(
+            ProofService proofs,
+            ConventionsService conventions,
+            CalendarAddresses addresses,
+            CalendarEvents events,
+            LedgerService ledger,
+            PeopleService people) {
+        this.proofs = proofs;
+        this.conventions = conventions;
+        this.addresses = addresses;
+        this.events = events;
+        this.ledger = ledger;
+        this.people = people;
+    }
+
+    /**
+     * A calendar that a shell is in.
+     *
+     * @param madeBy who made its address last; null where there is none
+     */
+    public record About(
+            CalendarKind kind,
+            String key,
+            String name,
+            @Nullable String madeBy,
+            @Nullable Instant madeAt) {}
+
+    /** An address, which is told only when it is made. */
+    public record Made(String path) {}
+
+    /** The calendars that a shell is in: its own, those of its instructors, and its department's. */
+    @Readers
+    @Transactional(readOnly = true)
+    public List<About> of(String term, String shellKey) {
+        Shell shell = Optional.ofNullable(proofs.proof(proofs.now(term)).byKey().get(shellKey))
+                .flatMap(ProofRow::shell)
+                .orElseThrow(() -> new NotFound("This proof has no shell " + shellKey + "."));
+        List<About> about = new ArrayList<>();
+        about.add(about(term, CalendarKind.SHELL, shellKey, shell.labels().label()));
+        for (Person person : shell.instructors()) {
+            about.add(
+                    about(term, CalendarKind.INSTRUCTOR, person.id(), person.givenName() + " " + person.familyName()));
+        }
+        about.add(about(
+                term,
+                CalendarKind.DEPARTMENT,
+                shell.lead().department().code(),
+                shell.lead().department().name()));
+        return about;
+    }
+
+    private About about(String term, CalendarKind kind, String key, String name) {
+        return addresses
+                .findByTermAndKindAndScopeKey(term, kind, key)
+                .map(address -> new About(kind, key, name, people.nameOf(address.madeBy()), address.madeAt()))
+                .orElse(new About(kind, key, name, null, null));
+    }
+
+    /** A calendar as a file. */
+    @Readers
+    @Transactional
+    public String file(String term, CalendarKind kind, String key) {
+        return write(term, kind, key);
+    }
+
+    /** Makes an address, or renews it: the one before it ends. */
+    @Administrators
+    @Transactional
+    public Made make(String term, CalendarKind kind, String key) {
+        rows(proofs.now(term), kind, key);
+        byte[] bytes = new byte[SECRET_BYTES];
+        RANDOM.nextBytes(bytes);
+        String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        CalendarAddress address = addresses
+                .findByTermAndKindAndScopeKey(term, kind, key)
+                .orElseGet(() -> new CalendarAddress(term, kind, key));
+        address.renew(hash(secret), PeopleService.currentLogin());
+        addresses.save(address);
+        ledger.write("calendar address made", kind.name().toLowerCase(Locale.ROOT) + " " + key, Map.of("term", term));
+        return new Made("/calendars/" + secret + ".ics");
+    }
+
+    /** The calendar behind an address; whoever has the secret may read it. */
+    @Transactional
+    public String subscribed(String secret) {
+        CalendarAddress address = addresses
+                .findBySecretHash(hash(secret))
+                .orElseThrow(() -> new NotFound("There is no calendar at this address, or no longer."));
+        return write(address.term(), address.kind(), address.scopeKey());
+    }
+
+    private String write(String term, CalendarKind kind, String key) {
+        ProofKey now = proofs.now(term);
+        Conventions rules = conventions.version(now.conventions());
+        Entries entries = new Entries(rules);
+        List<Entries.Entry> all = rows(now, kind, key).stream()
+                .flatMap(row -> entries.of(row, kind != CalendarKind.DEPARTMENT).stream())
+                .toList();
+        return CalendarWriter.write(key + " " + term, rules.zone(), settled(all));
+    }
+
+    private List<ProofRow> rows(ProofKey key, CalendarKind kind, String of) {
+        List<ProofRow> rows = proofs.proof(key).proof().rows().stream()
+                .filter(row -> row.shell().isPresent() && isOf(row, kind, of))
+                .toList();
+        if (rows.isEmpty()) {
+            throw new NotFound("No shell of " + key.term() + " is of " + of + ".");
+        }
+        return rows;
+    }
+
+    private static boolean isOf(ProofRow row, CalendarKind kind, String key) {
+        return switch (kind) {
+            case SHELL -> row.key().equals(key);
+            case INSTRUCTOR ->
+                row.instructors().stream().anyMatch(person -> person.id().equals(key));
+            case DEPARTMENT ->
+                row.shell()
+                        .map(Shell::lead)
+                        .map(Section::department)
+                        .filter(department -> department.code().equals(key))
+                        .isPresent();
+        };
+    }
+
+    /** Entries with their sequences: one more than what was given out before, where they are otherwise now. */
+    private List<CalendarEntry> settled(List<Entries.Entry> entries) {
+        Map<String, CalendarEvent> known = new HashMap<>();
+        events.findAllById(entries.stream().map(Entries.Entry::uid).toList())
+                .forEach(event -> known.put(event.getId(), event));
+        List<CalendarEntry> settled = new ArrayList<>();
+        for (Entries.Entry entry : entries) {
+            String content = hash(entry.when() + "\n" + entry.title() + "\n" + entry.text());
+            CalendarEvent event = known.get(entry.uid());
+            if (event == null) {
+                event = events.save(new CalendarEvent(entry.uid(), content));
+            } else if (event.take(content)) {
+                event = events.save(event);
+            }
+            settled.add(new CalendarEntry(
+                    entry.uid(), event.sequence(), event.changedAt(), entry.when(), entry.title(), entry.text()));
+        }
+        return settled;
+    }
+
+    private static String hash(String text) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

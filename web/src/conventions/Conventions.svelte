@@ -43,10 +43,12 @@
 
     async function load() {
         vocabulary ??= await get<Api['ConventionsVocabulary']>('/api/conventions/vocabulary')
-        current = await get<Api['ConventionsView']>('/api/conventions')
+        const view = await get<Api['ConventionsView']>('/api/conventions')
         versions = await get<Api['ConventionsAbout'][]>('/api/conventions/versions')
+        // all at once, so that nothing typed once the new version is seen is lost to it
+        current = view
         stack.choose(Number(place.params.layer ?? 0) || 0)
-        stack.start(current.layers)
+        stack.start(view.layers)
     }
 
     $effect(() => {

@@ -22,7 +22,7 @@ import tools.jackson.databind.node.ObjectNode;
 public final class Client {
     private static final JsonMapper JSON = new JsonMapper();
     private static final int TOO_MANY = 429;
-    private static final Duration PATIENCE = Duration.ofSeconds(90);
+    private static final Duration PATIENCE = Duration.ofMinutes(5);
 
     private final URI server;
     private final CookieManager cookies = new CookieManager();

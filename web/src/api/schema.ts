@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/cross-lists/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keep_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/cross-lists/look": {
         parameters: {
             query?: never;
@@ -173,7 +189,7 @@ export interface paths {
         };
         get: operations["list"];
         put?: never;
-        post: operations["keep_1"];
+        post: operations["keep_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -205,7 +221,7 @@ export interface paths {
         };
         get: operations["versions"];
         put?: never;
-        post: operations["keep_2"];
+        post: operations["keep_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -348,6 +364,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["rows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/proof/roster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["roster"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1111,6 +1143,20 @@ export interface components {
             keptOut: number;
             sections: components["schemas"]["DateDoor"][];
         };
+        CrossListKeep: {
+            change: components["schemas"]["Change"];
+            note: string;
+        };
+        ConventionsAbout: {
+            /** Format: int32 */
+            number: number;
+            /** Format: int32 */
+            basedOn: number;
+            /** Format: date-time */
+            keptAt: string;
+            keptBy: string;
+            note: string;
+        };
         CrossListJoining: {
             key: string;
             lead: string;
@@ -1240,16 +1286,6 @@ export interface components {
             change: components["schemas"]["Change"];
             note: string;
         };
-        ConventionsAbout: {
-            /** Format: int32 */
-            number: number;
-            /** Format: int32 */
-            basedOn: number;
-            /** Format: date-time */
-            keptAt: string;
-            keptBy: string;
-            note: string;
-        };
         ArrivalFaultView: {
             file: string;
             /** Format: int64 */
@@ -1311,6 +1347,7 @@ export interface components {
             closes: string;
             /** Format: int32 */
             students: number;
+            sections: string[];
             snags: string[];
             changed: string[];
             reference: string;
@@ -1319,6 +1356,15 @@ export interface components {
             versions: string;
             rows: components["schemas"]["ProofRow"][];
             next: string | null;
+        };
+        ProofMember: {
+            name: string;
+            role: string;
+            section: string;
+        };
+        ProofRoster: {
+            come: components["schemas"]["ProofMember"][];
+            leave: components["schemas"]["ProofMember"][];
         };
         DeskLine: {
             zone: string;
@@ -1766,6 +1812,32 @@ export interface operations {
             };
         };
     };
+    keep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrossListKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConventionsAbout"];
+                };
+            };
+        };
+    };
     look_2: {
         parameters: {
             query?: never;
@@ -1910,7 +1982,7 @@ export interface operations {
             };
         };
     };
-    keep_1: {
+    keep_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -1981,7 +2053,7 @@ export interface operations {
             };
         };
     };
-    keep_2: {
+    keep_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -2233,6 +2305,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofRows"];
+                };
+            };
+        };
+    };
+    roster: {
+        parameters: {
+            query: {
+                versions: string;
+                key: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofRoster"];
                 };
             };
         };

@@ -42,6 +42,12 @@
     onMount(() =>
         campus.attempt(async () => {
             await table.load()
+            const picked = (place.params.join ?? '').split(',').filter(Boolean)
+            if (picked.length > 0) {
+                const of = table.beginWith(picked)
+                place.set({ join: '', row: of ? rowId(of) : '', kept: of ? 'yes' : '' })
+                return
+            }
             const first = table.rows.find((one) => rowId(one) === chosen)
             if (first) table.take(first)
         }),

@@ -66,9 +66,13 @@ export class Table {
 
     async load() {
         const first = this.sheet === null
+        const goingOn = new Set(this.rows.filter((row) => !row.stopped).map(rowId))
         this.sheet = await get<Api['CrossListSheet']>(this.base)
-        const there = new Set(this.sheet.suggested.map(rowId))
-        for (const id of this.marks) if (!there.has(id)) this.marks.delete(id)
+        const there = new Map(this.sheet.suggested.map((row) => [rowId(row), row]))
+        for (const id of this.marks) {
+            const row = there.get(id)
+            if (!row || (row.stopped && goingOn.has(id))) this.marks.delete(id)
+        }
         if (first) for (const row of this.sheet.suggested) if (isPlain(row)) this.marks.add(rowId(row))
     }
 
@@ -93,6 +97,16 @@ export class Table {
     begin(section: string) {
         this.draft = { ...this.fresh(), joined: [section] }
         this.look = null
+    }
+
+    /** Puts sections on the table that were picked elsewhere; with those of a cross-list that one of them is in. */
+    beginWith(sections: string[]) {
+        const of = this.sheet?.kept.find((row) => row.sections.some((id) => sections.includes(id)))
+        const draft = of ? asKept(of, of.id) : this.fresh()
+        const more = sections.filter((id) => id !== draft.lead && !draft.joined.includes(id))
+        this.draft = { ...draft, joined: [...draft.joined, ...more] }
+        this.look = null
+        return of
     }
 
     private fresh(): Kept {
@@ -140,7 +154,7 @@ export class Table {
         const note = says
         try {
             const change = { basedOn: this.sheet?.version ?? 0, crossLists: edit }
-            await post('/api/conventions/versions', { change, note })
+            await post(`${this.base}/versions`, { change, note })
         } catch (e) {
             if (e instanceof Problem && e.status === 409) await this.load()
             throw e

@@ -96,13 +96,44 @@ describe('the table', () => {
     })
 })
 
+describe('sections picked from the sheet of the proof', () => {
+    test('begin a cross-list of their own, the lead left open', () => {
+        expect(table.beginWith(['p', 'q'])).toBeUndefined()
+        expect(table.draft).toEqual({ id: 'x7', lead: null, joined: ['p', 'q'], approved: false, reason: '' })
+    })
+    test('come to the cross-list that one of them is in', () => {
+        expect(table.beginWith(['k2', 'p'])?.id).toBe('x1')
+        expect(table.draft).toMatchObject({
+            id: 'x1',
+            lead: 'k',
+            joined: ['k2', 'k3', 'p'],
+            reason: 'one stage',
+        })
+    })
+})
+
+describe('reading the sheet again', () => {
+    test('takes the mark from what is stopped since, and leaves the others', async () => {
+        const later = { ...SHEET, suggested: [row('a', { stopped: true }), apart, stopped, row('b')] }
+        vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(later), { status: 200 })))
+        await table.load()
+        expect([...table.marks]).toEqual(['suggested b'])
+    })
+    test('leaves a mark that somebody set on a stop', async () => {
+        table.take(stopped)
+        table.marks.add(rowId(stopped))
+        await table.load()
+        expect(table.marks.has(rowId(stopped))).toBe(true)
+    })
+})
+
 describe('keeping', () => {
     test('is a version based on the one that was seen, and can be undone', async () => {
         const edit = { keep: table.marked(), split: [] }
         await table.keep(edit, '2 cross-lists kept')
         expect(sent).toEqual([
             {
-                path: '/api/conventions/versions',
+                path: '/api/terms/27SP/cross-lists/versions',
                 body: { change: { basedOn: 4, crossLists: edit }, note: '2 cross-lists kept' },
             },
         ])

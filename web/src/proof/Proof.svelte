@@ -12,6 +12,9 @@
     import Tally from './Tally.svelte'
     import Why from './Why.svelte'
 
+    /** More than are ever taught together; a shell for all that happen to be marked is nobody's wish. */
+    const MOST_TOGETHER = 30
+
     const rows = new Rows(place.term)
     const marks = new SvelteSet<string>()
     let shell = $state.raw<Api['ProofShell'] | null>(null)
@@ -27,9 +30,12 @@
     const lines = $derived(grouped(seen, by))
     const stops = $derived(new Set(rows.summary?.snags.filter((s) => s.stop).map((s) => s.snag)))
     const inWay = $derived(rows.all.filter((r) => r.action === 'stop').length)
-    const toBuild = $derived(
-        marks.size > 0 ? marks.size : rows.all.filter((r) => CARRIED_OUT.includes(r.action)).length,
+    const marked = $derived(marks.size > 0 ? rows.all.filter((r) => marks.has(r.key)) : [])
+    const carried = $derived(
+        (marks.size > 0 ? marked : rows.all).filter((r) => CARRIED_OUT.includes(r.action)),
     )
+    const toBuild = $derived(carried.length)
+    const toJoin = $derived(marked.filter((r) => r.action !== 'close'))
 
     onMount(() => void campus.attempt(() => rows.load()))
 
@@ -60,13 +66,17 @@
                 const versions = rows.summary?.versions ?? ''
                 await post<Api['Build']>(`/api/terms/${encodeURIComponent(rows.term)}/builds`, {
                     versions,
-                    keys: [...marks],
+                    keys: marks.size > 0 ? carried.map((r) => r.key) : [],
                 })
                 place.go('build')
             } finally {
                 busy = false
             }
         })
+    }
+
+    function together() {
+        place.go('cross-lists', { join: toJoin.flatMap((r) => r.sections).join(',') })
     }
 
     function look() {
@@ -246,6 +256,9 @@
             ? `${count(inWay, 'stop')} ${inWay === 1 ? 'holds' : 'hold'} ${number(inWay)} back.`
             : ''}</span
     >
+    {#if campus.mayChange && toJoin.length > 1 && toJoin.length <= MOST_TOGETHER}
+        <button class="plain" onclick={together}>Put {number(toJoin.length)} together</button>
+    {/if}
     {#if marks.size > 0}<button class="plain" onclick={() => marks.clear()}>Unmark all</button>{/if}
     {#if campus.mayChange}<button class="plain" disabled={busy} onclick={look}>Look at the LMS again</button
         >{/if}

@@ -70,8 +70,13 @@
         return to
     }
 
+    /** Any shell that has sections to be built, or to be put together with others. */
+    function mayMark(row: Row): boolean {
+        return row.action === 'close' || row.sections.length > 0
+    }
+
     function toggle(row: Row) {
-        if (!CARRIED_OUT.includes(row.action)) return
+        if (!mayMark(row)) return
         if (!marks.delete(row.key)) marks.add(row.key)
     }
 
@@ -160,10 +165,9 @@
                     <span
                         role="gridcell"
                         class="mark"
-                        class:may={CARRIED_OUT.includes(row.action)}
+                        class:may={mayMark(row)}
                         aria-label={marks.has(row.key) ? 'marked' : 'not marked'}
-                        onclick={() => toggle(row)}
-                        >{marks.has(row.key) ? '☑' : CARRIED_OUT.includes(row.action) ? '☐' : ''}</span
+                        onclick={() => toggle(row)}>{marks.has(row.key) ? '☑' : mayMark(row) ? '☐' : ''}</span
                     >
                     <span role="gridcell" class="act {action.class}">{action.mark} {row.action}</span>
                     <span role="gridcell" class="mono" title={row.code}>{row.code}</span>

@@ -32,6 +32,7 @@ function row(key: string, action = 'build'): Row {
         opens: '2027-01-04T00:00:00-04:00',
         closes: '2027-04-23T23:59:00-03:00',
         students: 3,
+        sections: [key],
         snags: action === 'stop' ? ['code-taken'] : [],
         changed: [],
         reference: '',
@@ -76,7 +77,7 @@ test('arrows go from row to row and never onto a heading', async () => {
     expect(select).toHaveBeenLastCalledWith('d')
 })
 
-test('space marks what a build would carry out, and nothing else', async () => {
+test('space marks and unmarks', async () => {
     show('a')
     await userEvent.keyboard(' ')
     expect([...marks]).toEqual(['a'])
@@ -84,13 +85,13 @@ test('space marks what a build would carry out, and nothing else', async () => {
     expect(marks.size).toBe(0)
 })
 
-test('a shell that is kept or stopped cannot be marked', async () => {
+test('a shell that is kept or stopped can be marked too, to be put together with others', async () => {
     show('c')
     await userEvent.keyboard(' ')
-    expect(marks.size).toBe(0)
+    expect([...marks]).toEqual(['c'])
 })
 
-test('a marks all that can be, and again none', async () => {
+test('a marks all that a build would carry out, and again none', async () => {
     show('a')
     await userEvent.keyboard('a')
     expect([...marks].sort()).toEqual(['a', 'd'])

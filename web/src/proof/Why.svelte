@@ -3,6 +3,7 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, place } from '../frame/nav.svelte'
     import { count, moment } from '../frame/words'
+    import Roster from './Roster.svelte'
     import ValueChange from './ValueChange.svelte'
 
     /** Everything about one shell: each value, and why it is so. */
@@ -109,6 +110,9 @@
     {/each}
     {#if shell.changed.length > 0}
         <p class="changes">Changes {shell.changed.join(', ')}.</p>
+        {#if shell.changed.includes('people')}
+            <Roster versions={shell.versions} shell={shell.key} />
+        {/if}
     {/if}
     <h3>Every value, and why</h3>
     <dl>

@@ -88,6 +88,12 @@ public final class Client {
         return send("PUT", path, type, body);
     }
 
+    /** A call of the LMS port. */
+    public Answer put(String path, String json, String once) {
+        return sendOnce(
+                "PUT", path, "application/json", json.getBytes(StandardCharsets.UTF_8), "Idempotency-Key", once);
+    }
+
     public Answer put(String path, String json) {
         return put(path, "application/json", json.getBytes(StandardCharsets.UTF_8));
     }
@@ -118,13 +124,16 @@ public final class Client {
         return answer;
     }
 
-    private Answer sendOnce(String method, String path, String type, byte[] body) {
+    private Answer sendOnce(String method, String path, String type, byte[] body, String... headers) {
         HttpRequest.BodyPublisher publisher =
                 body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofByteArray(body);
         HttpRequest.Builder request =
                 HttpRequest.newBuilder(server.resolve(path)).timeout(PATIENCE).method(method, publisher);
         if (type != null) {
             request.header("Content-Type", type);
+        }
+        if (headers.length > 0) {
+            request.headers(headers);
         }
         cookies.getCookieStore().getCookies().stream()
                 .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))

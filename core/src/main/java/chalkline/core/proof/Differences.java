@@ -21,7 +21,7 @@ final class Differences {
     private Differences() {}
 
     /** The names of the fields that differ, in order; a field that the held shell lacks is not compared. */
-    static Set<String> of(Draft draft, HeldShell held) {
+    static Set<String> of(Draft draft, HeldShell held, Rosters rosters) {
         Set<String> changed = new TreeSet<>();
         for (Map.Entry<Setting, String> entry : held.values().entrySet()) {
             Setting setting = entry.getKey();
@@ -40,6 +40,10 @@ final class Differences {
         if (held.sectionWindows().isPresent()
                 && !sameWindows(draft.sectionWindows, held.sectionWindows().get())) {
             changed.add("sectionWindows");
+        }
+        if (held.rosters().isPresent()
+                && !rosters.are(draft.sections(), held.rosters().get())) {
+            changed.add("people");
         }
         if (!held.key().equals(draft.key())) {
             changed.add("key");

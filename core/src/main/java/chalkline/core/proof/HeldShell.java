@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param values canonical text by setting, the code among them
  * @param sections sourcedIds, where the LMS knows them
  * @param sectionWindows of sections with dates of their own, where the LMS knows of them
+ * @param rosters digests of who came into it ({@link Rosters}) by section, where the LMS tells them
  * @param activity whether students have worked in it
  * @param openByHand whether a person opened or closed it since it was built
  */
@@ -22,11 +23,12 @@ public record HeldShell(
         Optional<String> lead,
         Optional<List<String>> sections,
         Optional<Map<String, SectionWindow>> sectionWindows,
+        Optional<Map<String, String>> rosters,
         boolean activity,
         boolean openByHand,
         boolean closed) {
 
-    /** A shell of which nothing is known about section windows. */
+    /** A shell of which nothing is known about section windows and people. */
     public HeldShell(
             String key,
             String term,
@@ -37,6 +39,6 @@ public record HeldShell(
             boolean activity,
             boolean openByHand,
             boolean closed) {
-        this(key, term, code, values, lead, sections, Optional.empty(), activity, openByHand, closed);
+        this(key, term, code, values, lead, sections, Optional.empty(), Optional.empty(), activity, openByHand, closed);
     }
 }

@@ -36,7 +36,8 @@ public final class Proof {
     private final List<ProofRow> rows;
 
     /** What a proof is of, whatever the conventions. */
-    private record Inputs(RegistrarList list, List<Section> sections, String termCode, HeldShells held) {}
+    private record Inputs(
+            RegistrarList list, List<Section> sections, String termCode, HeldShells held, Rosters rosters) {}
 
     /** The proof of a term of the list. */
     public static Proof of(RegistrarList list, Session term, Conventions conventions, Collection<HeldShell> held) {
@@ -57,7 +58,10 @@ public final class Proof {
             String termCode,
             Conventions conventions,
             Collection<HeldShell> held) {
-        return new Proof(new Inputs(list, sections, termCode, new HeldShells(held)), conventions, Optional.empty());
+        return new Proof(
+                new Inputs(list, sections, termCode, new HeldShells(held), new Rosters()),
+                conventions,
+                Optional.empty());
     }
 
     /** The same proof under other conventions: what {@link #of} gives, from what an edit leaves as it was. */
@@ -86,9 +90,7 @@ public final class Proof {
 
     /** Whether both put the same sections together, as far as cross-lists do. */
     private static boolean areJoinedAlike(Conventions a, Conventions b) {
-        return a.crossLists().equals(b.crossLists())
-                && a.crossListing().equals(b.crossListing())
-                && a.overrides().equals(b.overrides());
+        return a.crossLists().equals(b.crossLists()) && a.crossListing().equals(b.crossListing());
     }
 
     /** Of every shell, and of every cross-list that lacks its lead; by key. */
@@ -132,14 +134,14 @@ public final class Proof {
         return stack.matches(moved);
     }
 
-    private static ProofRow row(Draft draft) {
+    private ProofRow row(Draft draft) {
         if (draft.isStopped()) {
             return row(draft, Action.STOP, Set.of());
         }
         if (draft.held.isEmpty()) {
             return row(draft, Action.BUILD, Set.of());
         }
-        Set<String> changed = Differences.of(draft, draft.held.get());
+        Set<String> changed = Differences.of(draft, draft.held.get(), inputs.rosters());
         return row(draft, changed.isEmpty() ? Action.KEEP : Action.CHANGE, changed);
     }
 

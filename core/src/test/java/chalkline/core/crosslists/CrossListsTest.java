@@ -215,6 +215,7 @@ class CrossListsTest {
                 Optional.of(row.lead()),
                 Optional.of(row.sections()),
                 windows,
+                Optional.empty(),
                 false,
                 false,
                 false);

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -139,7 +140,7 @@ final class Campuses {
         List<chalkline.core.conventions.Layer> layers = new ArrayList<>(now.layers());
         int at = random.nextInt(layers.size());
         Conventions other = conventions();
-        switch (random.nextInt(7)) {
+        switch (random.nextInt(8)) {
             case 0 -> layers.add(at, other.layers().get(0));
             case 1 -> layers.remove(at);
             case 2 -> Collections.shuffle(layers, random);
@@ -154,6 +155,9 @@ final class Campuses {
                         layers,
                         other.overrides(),
                         other.crossLists());
+            }
+            case 5 -> {
+                return now.withOverrides(other.overrides());
             }
             case 4 -> {
                 var layer = layers.get(at);
@@ -196,9 +200,22 @@ final class Campuses {
                 values,
                 Optional.of(row.lead()),
                 Optional.of(row.sections()),
+                Optional.of(row.sectionWindows()),
+                Optional.of(rosters(row)),
                 false,
                 false,
                 closed);
+    }
+
+    private static Map<String, String> rosters(ProofRow row) {
+        Map<String, String> rosters = new HashMap<>();
+        for (Section section : row.shell().map(shell -> shell.sections()).orElse(List.of())) {
+            List<Rosters.In> people = new ArrayList<>();
+            section.students().forEach(person -> people.add(new Rosters.In("student", person.id())));
+            section.instructors().forEach(person -> people.add(new Rosters.In("instructor", person.id())));
+            rosters.put(section.id(), Rosters.digest(people));
+        }
+        return rosters;
     }
 
     /** All of a row that can be seen from outside. */

@@ -134,7 +134,6 @@ class CarryOut {
             case TEMPLATE -> call(batch, Lms.TemplatePut.class, once, lms::putTemplates);
             case OUTLINE -> outlines(id, batch, once);
             case COPY -> call(batch, Lms.Copy.class, once, lms::copyTemplates);
-            case SECTIONS -> call(batch, Lms.SectionsPut.class, once, lms::putSections);
             case PEOPLE -> people(batch, once);
         };
     }

@@ -1,14 +1,14 @@
 package chalkline.server.build;
 
-import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
-import chalkline.core.proof.Shell;
+import chalkline.core.proof.SectionWindow;
 import chalkline.core.templates.Template;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.Members;
 import chalkline.server.outlines.Starts;
 import chalkline.server.outlines.Units;
 import java.util.ArrayList;
@@ -24,11 +24,14 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Turns rows of a proof into the steps of a build: first the categories, then what gives its code free, then the shells in
- * the order of their departments. A shell is filled before it can be seen: it is made, its template copied, its sections
- * and people put in. Nobody is left without a shell on the way: people come into the shell that they are to have before
- * they leave the one that they had, and what is closed is closed last.
+ * the order of their departments. A shell is filled before it can be seen: it is made with its sections, its template
+ * copied, its people put in. Nobody is left without a shell on the way: people come into the shell that they are to have
+ * before they leave the one that they had, which keeps their section and its doors until then; what is closed is closed
+ * last.
  */
 final class Plan {
+    private static final Set<String> ONLY_PEOPLE = Set.of("people");
+
     /** Steps of one verb that stand together, so that they can be sent in one call. */
     static final int BATCH = 25;
 
@@ -60,9 +63,12 @@ final class Plan {
     /** The steps for these rows; rows that are stopped or kept give none. */
     static List<PlannedStep> of(String term, List<ProofRow> rows, Starts starts) {
         Plan plan = new Plan(term, starts);
-        List<ProofRow> put = rows.stream()
+        List<ProofRow> changed = rows.stream()
                 .filter(row -> row.action() == Action.BUILD || row.action() == Action.CHANGE)
                 .sorted(BY_DEPARTMENT)
+                .toList();
+        List<ProofRow> put = changed.stream()
+                .filter(row -> !ONLY_PEOPLE.equals(row.changed()))
                 .toList();
         plan.categories(put);
         plan.templates(put);
@@ -73,9 +79,13 @@ final class Plan {
         for (int from = 0; from < put.size(); from += BATCH) {
             plan.shells(put.subList(from, Math.min(put.size(), from + BATCH)));
         }
-        put.stream()
-                .filter(Plan::letsGo)
-                .forEach(row -> plan.add(row, Verb.PEOPLE, "people of sections that left", desired(row, true)));
+        changed.stream()
+                .filter(row -> ONLY_PEOPLE.equals(row.changed()))
+                .forEach(row -> plan.add(row, Verb.PEOPLE, people(row), desired(row, true)));
+        List<ProofRow> letGo =
+                put.stream().filter(row -> !leaving(row).isEmpty()).toList();
+        letGo.forEach(row -> plan.add(row, Verb.PEOPLE, "people of sections that left", desired(row, true)));
+        letGo.forEach(row -> plan.add(row, Verb.SHELL, "without sections that left", plan.put(row, List.of())));
         closed.forEach(row -> plan.add(row, Verb.CLOSE, "close to students", new Lms.Key(row.key())));
         return plan.steps;
     }
@@ -110,12 +120,11 @@ final class Plan {
                         "", "", "", Verb.TEMPLATE, "template " + template.title(), Units.of(template))));
     }
 
-    /** Whether a section that the standing shell has goes elsewhere. */
-    private static boolean letsGo(ProofRow row) {
-        return row.held()
-                .flatMap(held -> held.sections())
-                .filter(sections -> !row.sections().containsAll(sections))
-                .isPresent();
+    /** Sections that the standing shell has and that go elsewhere. */
+    private static List<String> leaving(ProofRow row) {
+        return row.held().flatMap(held -> held.sections()).orElse(List.of()).stream()
+                .filter(section -> !row.sections().contains(section))
+                .toList();
     }
 
     private void giveCode(ProofRow row) {
@@ -147,21 +156,26 @@ final class Plan {
     }
 
     private void shells(List<ProofRow> rows) {
-        rows.forEach(row -> add(row, Verb.SHELL, "shell " + row.code(), put(row)));
+        rows.forEach(row -> add(row, Verb.SHELL, "shell " + row.code() + ", " + sections(row), put(row, leaving(row))));
         List<ProofRow> fresh =
                 rows.stream().filter(row -> row.action() == Action.BUILD).toList();
         fresh.forEach(this::copy);
         fresh.forEach(this::outline);
-        rows.forEach(row -> add(
-                row,
-                Verb.SECTIONS,
-                row.sections().size() == 1 ? "its section" : row.sections().size() + " sections",
-                new Lms.SectionsPut(row.key(), row.lead(), row.sections(), windows(row))));
-        rows.forEach(row -> add(row, Verb.PEOPLE, people(row), desired(row, !letsGo(row))));
+        rows.forEach(row ->
+                add(row, Verb.PEOPLE, people(row), desired(row, leaving(row).isEmpty())));
     }
 
-    private static List<Lms.SectionWindow> windows(ProofRow row) {
-        return row.sectionWindows().entrySet().stream()
+    private static String sections(ProofRow row) {
+        return row.sections().size() == 1 ? "1 section" : row.sections().size() + " sections";
+    }
+
+    /** @param leaving sections that stay until their people have left, with the windows that they have */
+    private static List<Lms.SectionWindow> windows(ProofRow row, List<String> leaving) {
+        Map<String, SectionWindow> windows = new TreeMap<>(row.sectionWindows());
+        Map<String, SectionWindow> held =
+                row.held().flatMap(shell -> shell.sectionWindows()).orElse(Map.of());
+        leaving.stream().filter(held::containsKey).forEach(section -> windows.put(section, held.get(section)));
+        return windows.entrySet().stream()
                 .map(entry -> new Lms.SectionWindow(
                         entry.getKey(),
                         entry.getValue().opens(),
@@ -222,7 +236,9 @@ final class Plan {
                 + (row.students() == 1 ? " student" : " students");
     }
 
-    private Lms.ShellPut put(ProofRow row) {
+    private Lms.ShellPut put(ProofRow row, List<String> leaving) {
+        List<String> sections = new ArrayList<>(row.sections());
+        sections.addAll(leaving);
         Map<String, String> settings = new TreeMap<>();
         for (Setting setting : Setting.values()) {
             if (!NOT_SENT.contains(setting)) {
@@ -238,6 +254,9 @@ final class Plan {
                 row.value(Setting.OPENS),
                 row.value(Setting.CLOSES),
                 row.value(Setting.OPEN).equals("yes"),
+                row.lead(),
+                sections,
+                windows(row, leaving),
                 settings);
     }
 
@@ -251,13 +270,7 @@ final class Plan {
     record Desired(String key, boolean fresh, boolean leave, List<Lms.Member> members) {}
 
     private static Desired desired(ProofRow row, boolean leave) {
-        Shell shell = row.shell().orElseThrow();
-        Set<Lms.Member> members = new LinkedHashSet<>();
-        for (Section section : shell.sections()) {
-            section.instructors()
-                    .forEach(person -> members.add(new Lms.Member(person.id(), "instructor", section.id())));
-            section.students().forEach(person -> members.add(new Lms.Member(person.id(), "student", section.id())));
-        }
-        return new Desired(row.key(), row.action() == Action.BUILD, leave, List.copyOf(members));
+        List<Lms.Member> members = List.copyOf(Members.of(row.shell().orElseThrow()));
+        return new Desired(row.key(), row.action() == Action.BUILD, leave, members);
     }
 }

@@ -9,6 +9,5 @@ enum Verb {
     SHELL,
     COPY,
     OUTLINE,
-    SECTIONS,
     PEOPLE
 }

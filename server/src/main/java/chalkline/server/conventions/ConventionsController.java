@@ -7,6 +7,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.VersionDifferences;
 import chalkline.core.naming.Modifier;
 import chalkline.core.naming.Token;
+import chalkline.server.frame.Refusal;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.Arrays;
@@ -108,6 +109,9 @@ class ConventionsController {
 
     @PostMapping("/versions")
     ConventionsService.About keep(@Valid @RequestBody Keep keep) {
+        if (keep.change().crossLists() != null) {
+            throw new Refusal("crossLists", 0, "Cross-lists are kept at /api/terms/{term}/cross-lists/versions.");
+        }
         return conventions.keep(keep.change(), keep.note());
     }
 }

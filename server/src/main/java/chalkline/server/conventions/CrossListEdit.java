@@ -45,11 +45,18 @@ public record CrossListEdit(
             boolean approved,
             @NotNull @Size(max = 1000) String reason) {
 
-        private CrossList toCore() {
-            Set<String> ids = new LinkedHashSet<>(joined);
+        /** All of them, the lead first where it is chosen. */
+        public List<String> sections() {
+            Set<String> ids = new LinkedHashSet<>();
             if (lead != null) {
                 ids.add(lead);
             }
+            ids.addAll(joined);
+            return List.copyOf(ids);
+        }
+
+        private CrossList toCore() {
+            Set<String> ids = new LinkedHashSet<>(sections());
             if (ids.size() < 2) {
                 throw new Refusal("crossLists." + id, 0, "A cross-list has at least two sections.");
             }
@@ -76,12 +83,7 @@ public record CrossListEdit(
     /** The sections that the change is about. */
     When about() {
         List<String> sections = new ArrayList<>();
-        keep.forEach(kept -> {
-            sections.addAll(kept.joined());
-            if (kept.lead() != null) {
-                sections.add(kept.lead());
-            }
-        });
+        keep.forEach(kept -> sections.addAll(kept.sections()));
         try {
             return sections.isEmpty() ? When.ALWAYS : When.of(Map.of(Condition.SECTION, sections));
         } catch (ValueException e) {

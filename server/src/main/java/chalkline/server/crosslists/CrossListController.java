@@ -1,8 +1,10 @@
 package chalkline.server.crosslists;
 
 import chalkline.server.conventions.Change;
+import chalkline.server.conventions.ConventionsService;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -21,6 +23,8 @@ class CrossListController {
         this.crossLists = crossLists;
     }
 
+    record Keep(@Valid @NotNull Change change, @NotNull String note) {}
+
     @GetMapping
     CrossListViews.Sheet sheet(@PathVariable String term) {
         return crossLists.sheet(term);
@@ -29,6 +33,11 @@ class CrossListController {
     @GetMapping("/sections")
     List<CrossListViews.Found> find(@PathVariable String term, @RequestParam @NotBlank String find) {
         return crossLists.find(term, find);
+    }
+
+    @PostMapping("/versions")
+    ConventionsService.About keep(@PathVariable String term, @Valid @RequestBody Keep keep) {
+        return crossLists.keep(term, keep.change(), keep.note());
     }
 
     @PostMapping("/look")

@@ -8,15 +8,17 @@ import chalkline.core.crosslists.Suggestion;
 import chalkline.core.crosslists.Suggestions;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
-import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.CrossListEdit;
+import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.lms.HeldService;
+import chalkline.server.people.Administrators;
 import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
@@ -24,10 +26,11 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
@@ -202,28 +205,82 @@ public class CrossListService {
             throw new Refusal("crossLists", 0, "Give one cross-list to look at.");
         }
         CrossListEdit.Kept kept = edit.keep().get(0);
-        CrossListViews.Joining first = view(term, change, kept);
-        boolean stands = first.members().stream().anyMatch(member -> member.own() != null);
-        if (stands) {
-            int before = held.current();
-            held.refresh();
-            return held.current() == before ? first : view(term, change, kept);
-        }
-        return first;
+        Seen first = see(term, change);
+        CrossListViews.Joining view = view(first, kept);
+        boolean stands = view.members().stream().anyMatch(member -> member.own() != null);
+        return stands && asked(first) ? view(see(term, change), kept) : view;
     }
 
-    private CrossListViews.Joining view(String term, Change change, CrossListEdit.Kept kept) {
+    /**
+     * Keeps cross-lists as a new version of the conventions. Where one of their sections has a shell already, the LMS is
+     * asked first; nothing is kept if it then tells of students' work that nobody has seen.
+     *
+     * @throws Conflict where there is such work, or where another version of the conventions holds meanwhile
+     */
+    @Administrators
+    public ConventionsService.About keep(String term, Change change, String note) {
+        CrossListEdit edit = change.crossLists();
+        if (edit == null) {
+            throw new Refusal("crossLists", 0, "Give the cross-lists that are to be kept.");
+        }
+        Set<String> sections = new HashSet<>();
+        edit.keep().forEach(kept -> sections.addAll(kept.sections()));
+        Seen before = see(term, change);
+        boolean stands = before.with(sections).stream().anyMatch(before.standing()::isBeside);
+        if (stands && asked(before)) {
+            List<String> unseen = new ArrayList<>(withWork(see(term, change).with(sections)));
+            unseen.removeAll(withWork(before.with(sections)));
+            if (!unseen.isEmpty()) {
+                throw new Conflict("Students have worked in shells that would be closed for "
+                        + String.join(", ", unseen) + "; the LMS says so only now. Nothing was kept. Look at "
+                        + (unseen.size() == 1 ? "it" : "each of them") + ": approve, or leave it out.");
+            }
+        }
+        return conventions.keep(change, note);
+    }
+
+    private static List<String> withWork(List<ProofRow> rows) {
+        return rows.stream()
+                .filter(row -> row.snags().contains(Snag.XL_ACTIVITY))
+                .map(row -> row.shell().map(shell -> shell.labels().label()).orElse(row.key()))
+                .toList();
+    }
+
+    /** Whether the LMS, asked anew, tells something that was not seen. */
+    private boolean asked(Seen seen) {
+        held.refresh();
+        return held.current() != seen.key().held();
+    }
+
+    /** What an edit of the conventions makes of the term, and the shells that stand. */
+    private record Seen(ProofKey key, Conventions rules, List<ProofRow> rows, Standing standing) {
+        /** The shared shells that have any of these sections. */
+        List<ProofRow> with(Set<String> sections) {
+            return rows.stream()
+                    .filter(row -> row.shell().flatMap(shell -> shell.joined()).isPresent()
+                            && row.sections().stream().anyMatch(sections::contains))
+                    .toList();
+        }
+    }
+
+    private Seen see(String term, Change change) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
-        String section = kept.lead() == null ? kept.joined().get(0) : kept.lead();
-        ProofRow row = proofs.proof(key).proof().under(edited).rows().stream()
-                .filter(one -> one.sections().contains(section)
-                        && one.shell().flatMap(shell -> shell.joined()).isPresent())
+        return new Seen(
+                key,
+                edited,
+                proofs.proof(key).proof().under(edited).rows(),
+                new Standing(edited, held.shells(key.held())));
+    }
+
+    private CrossListViews.Joining view(Seen seen, CrossListEdit.Kept kept) {
+        String section = kept.sections().get(0);
+        ProofRow row = seen.with(Set.of(section)).stream()
                 .findFirst()
                 .orElseThrow(() ->
                         new Refusal("crossLists." + kept.id(), 0, "The term's list has no section " + section + "."));
-        Map<String, HeldShell> standing = held.shells(key.held()).stream()
-                .collect(Collectors.toMap(HeldShell::key, Function.identity(), (a, b) -> a));
-        return new Joining(edited, row, arrivals.list(key.arrival()).classes(), standing).view();
+        return new Joining(
+                        seen.rules(), row, arrivals.list(seen.key().arrival()).classes(), seen.standing())
+                .view();
     }
 }

@@ -9,7 +9,6 @@ import chalkline.core.conventions.CrossListing;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Stack;
 import chalkline.core.crosslists.Leads;
-import chalkline.core.crosslists.OwnShell;
 import chalkline.core.naming.Labels;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
@@ -21,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** What some sections become in one shell, for the joining table. */
 final class Joining {
@@ -28,7 +28,7 @@ final class Joining {
     private final ProofRow row;
     private final List<Section> sections;
     private final Map<String, ListedClass> listed;
-    private final Map<String, HeldShell> held;
+    private final Standing standing;
     private final Map<String, List<Section>> byStudent = new LinkedHashMap<>();
     private final Map<String, Person> students = new LinkedHashMap<>();
 
@@ -36,14 +36,14 @@ final class Joining {
      * @param rules the conventions with the cross-list in them
      * @param row what the proof under them makes of it
      * @param listed the classes of the registrar's list
-     * @param held what the LMS holds, by key
+     * @param standing the shells that they have
      */
-    Joining(Conventions rules, ProofRow row, Map<String, ListedClass> listed, Map<String, HeldShell> held) {
+    Joining(Conventions rules, ProofRow row, Map<String, ListedClass> listed, Standing standing) {
         this.rules = rules;
         this.row = row;
         this.sections = row.shell().orElseThrow().sections();
         this.listed = listed;
-        this.held = held;
+        this.standing = standing;
         for (Section section : sections) {
             for (Person student : section.students()) {
                 students.put(student.id(), student);
@@ -143,11 +143,11 @@ final class Joining {
                 own(section));
     }
 
-    private CrossListViews.Own own(Section section) {
-        HeldShell own = held.get(OwnShell.keyOf(section, new Stack(rules).settingsOf(section)));
-        if (own == null || own.key().equals(row.key())) {
-            return null;
-        }
+    private CrossListViews.@Nullable Own own(Section section) {
+        return standing.of(section, row).map(Joining::view).orElse(null);
+    }
+
+    private static CrossListViews.Own view(HeldShell own) {
         return new CrossListViews.Own(
                 own.key(), own.code(), "yes".equals(own.values().get(Setting.OPEN)), own.closed(), own.activity());
     }

@@ -130,6 +130,7 @@ public class HeldService {
                 Optional.ofNullable(shell.lead()),
                 Optional.ofNullable(shell.sections()),
                 Optional.ofNullable(shell.windows()).map(HeldService::windows),
+                Optional.ofNullable(shell.rosters()),
                 shell.activity(),
                 shell.openByHand(),
                 shell.closed());

@@ -32,14 +32,14 @@ public interface Lms {
     /** Makes categories, each by its levels from the top; those that are there stay. */
     List<Answer> putCategories(String once, List<CategoryPut> categories);
 
-    /** Makes or changes shells. A new shell is closed to students unless it says otherwise. */
+    /**
+     * Makes or changes shells, each with its sections and all its windows at once, so that nobody is let in or kept out
+     * between two calls. A new shell is closed to students unless it says otherwise.
+     */
     List<Answer> putShells(String once, List<ShellPut> shells);
 
     /** Gives shells another key or code. */
     List<Answer> rename(String once, List<Rename> renames);
-
-    /** Says which sections are taught in shells, and from when to when their students can enter. */
-    List<Answer> putSections(String once, List<SectionsPut> sections);
 
     /** Adds and removes people of shells. */
     List<Answer> changePeople(String once, List<PeopleChange> changes);
@@ -74,7 +74,11 @@ public interface Lms {
 
     record CategoryPut(List<String> path) {}
 
-    /** A shell to be made or changed; settings by their names in conventions, moments as ISO 8601 with offset. */
+    /**
+     * A shell to be made or changed; settings by their names in conventions, moments as ISO 8601 with offset.
+     *
+     * @param windows of those of its sections whose students can enter for a part of its time only
+     */
     record ShellPut(
             String key,
             String term,
@@ -84,12 +88,12 @@ public interface Lms {
             String opens,
             String closes,
             boolean open,
+            String lead,
+            List<String> sections,
+            List<SectionWindow> windows,
             Map<String, String> settings) {}
 
     record Rename(String key, String newKey, String code) {}
-
-    /** The sections of a shell, and those of them whose students can enter for a part of its time only. */
-    record SectionsPut(String key, String lead, List<String> sections, List<SectionWindow> windows) {}
 
     /** From when to when students of a section can enter, as ISO 8601 with offset. */
     record SectionWindow(String section, String opens, String closes) {}
@@ -137,7 +141,12 @@ public interface Lms {
 
     record Key(String key) {}
 
-    /** A shell as it stands in the LMS. */
+    /**
+     * A shell as it stands in the LMS.
+     *
+     * @param rosters who came into it, as a digest by section ({@link chalkline.core.proof.Rosters}); null where the LMS
+     *     does not say
+     */
     record StandingShell(
             long id,
             String key,
@@ -155,5 +164,6 @@ public interface Lms {
             @Nullable List<String> sections,
             @Nullable List<SectionWindow> windows,
             Map<String, String> settings,
-            @Nullable List<String> instructors) {}
+            @Nullable List<String> instructors,
+            @Nullable Map<String, String> rosters) {}
 }

@@ -153,11 +153,6 @@ class LmsHttp implements Lms {
     }
 
     @Override
-    public List<Answer> putSections(String once, List<SectionsPut> sections) {
-        return send(HttpMethod.PUT, "/sections", once, sections);
-    }
-
-    @Override
     public List<Answer> changePeople(String once, List<PeopleChange> changes) {
         return send(HttpMethod.PUT, "/people", once, changes);
     }

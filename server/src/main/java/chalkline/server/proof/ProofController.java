@@ -20,11 +20,13 @@ class ProofController {
 
     private final SheetService sheet;
     private final WhyService why;
+    private final RosterService rosters;
     private final EffectService effect;
 
-    ProofController(SheetService sheet, WhyService why, EffectService effect) {
+    ProofController(SheetService sheet, WhyService why, RosterService rosters, EffectService effect) {
         this.sheet = sheet;
         this.why = why;
+        this.rosters = rosters;
         this.effect = effect;
     }
 
@@ -45,6 +47,12 @@ class ProofController {
     @GetMapping("/proof/shell")
     ProofViews.Shell shell(@PathVariable String term, @RequestParam String versions, @RequestParam String key) {
         return why.shell(term, versions, key);
+    }
+
+    /** Who comes into a standing shell and who leaves it, by name. */
+    @GetMapping("/proof/roster")
+    ProofViews.Roster roster(@PathVariable String term, @RequestParam String versions, @RequestParam String key) {
+        return rosters.of(term, versions, key);
     }
 
     /** Looks at the LMS again. */

@@ -31,6 +31,7 @@ public final class ProofViews {
     /**
      * One row of the sheet.
      *
+     * @param sections sourcedIds
      * @param reference the registrar's numbers and instructors' names, for looking things up
      */
     public record Row(
@@ -44,6 +45,7 @@ public final class ProofViews {
             String opens,
             String closes,
             int students,
+            List<String> sections,
             List<String> snags,
             List<String> changed,
             String reference) {}
@@ -97,6 +99,17 @@ public final class ProofViews {
             List<SnagView> snags,
             List<Value> values,
             List<String> changed) {}
+
+    /** Who comes into a standing shell and who leaves it. */
+    public record Roster(List<Member> come, List<Member> leave) {}
+
+    /**
+     * Someone in a shell.
+     *
+     * @param role instructor or student
+     * @param section the code of the section through which the person is in it
+     */
+    public record Member(String name, String role, String section) {}
 
     /** A field that an edit would change, in how many shells. */
     public record FieldCount(String field, String name, int shells) {}

@@ -117,6 +117,7 @@ public class SheetService {
                 row.value(Setting.OPENS),
                 row.value(Setting.CLOSES),
                 row.students(),
+                row.sections(),
                 row.snags().stream().map(Snag::key).toList(),
                 List.copyOf(row.changed()),
                 row.shell().map(SheetService::reference).orElse(""));

@@ -3,18 +3,11 @@ package chalkline.server.arrivals;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.ListFiles;
 import chalkline.server.RunningSystem;
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
-import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.function.UnaryOperator;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
-import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -24,57 +17,20 @@ class ArrivalsTest {
     private static RunningSystem system;
     private static Client abara;
     private static Client standIns;
-    private static byte[] right;
+    private static ListFiles list;
 
     @BeforeAll
-    static void start() throws IOException {
+    static void start() {
         system = RunningSystem.withSections(120, "--standins.earlier-terms=false");
         abara = system.signedIn("abara");
         standIns = Client.anonymous(system.standIns());
         assertThat(abara.fetchList().get("state").asString()).isEqualTo("KEPT");
-        right = system.standIns()
-                .resolve("/registrar/list")
-                .toURL()
-                .openStream()
-                .readAllBytes();
+        list = ListFiles.of(standIns);
     }
 
     @AfterAll
     static void stop() {
         system.close();
-    }
-
-    private static Map<String, byte[]> files() throws IOException {
-        Map<String, byte[]> files = new LinkedHashMap<>();
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(right))) {
-            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                files.put(entry.getName(), zip.readAllBytes());
-            }
-        }
-        return files;
-    }
-
-    private static byte[] zip(Map<String, byte[]> files) throws IOException {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(out)) {
-            for (Map.Entry<String, byte[]> file : files.entrySet()) {
-                zip.putNextEntry(new ZipEntry(file.getKey()));
-                zip.write(file.getValue());
-                zip.closeEntry();
-            }
-        }
-        return out.toByteArray();
-    }
-
-    private static byte[] with(String file, UnaryOperator<String> change) throws IOException {
-        return with(file, change, StandardCharsets.UTF_8);
-    }
-
-    private static byte[] with(String file, UnaryOperator<String> change, Charset as) throws IOException {
-        Map<String, byte[]> files = files();
-        String before = new String(files.get(file), StandardCharsets.UTF_8);
-        files.put(file, change.apply(before).getBytes(as));
-        return zip(files);
     }
 
     /** Drops a file that must be refused, and checks that the list before holds as it was. */
@@ -99,32 +55,32 @@ class ArrivalsTest {
 
     @Test
     void aMissingFileIsRefused() throws IOException {
-        Map<String, byte[]> files = files();
+        Map<String, byte[]> files = list.files();
         files.remove("users.csv");
-        assertFault(refused(zip(files)), "users.csv", 1, "1", "missing");
+        assertFault(refused(ListFiles.zip(files)), "users.csv", 1, "1", "missing");
     }
 
     @Test
     void aBadDateIsRefused() throws IOException {
-        byte[] bad = with("academicSessions.csv", text -> text.replaceFirst("2025-09-01", "2025-09-31"));
+        byte[] bad = list.with("academicSessions.csv", text -> text.replaceFirst("2025-09-01", "2025-09-31"));
         assertFault(refused(bad), "academicSessions.csv", 2, "startDate", "no day");
     }
 
     @Test
     void aDanglingIdIsRefused() throws IOException {
-        byte[] bad = with("enrollments.csv", text -> text.replaceFirst("cl-27SP-1,", "cl-gone,"));
+        byte[] bad = list.with("enrollments.csv", text -> text.replaceFirst("cl-27SP-1,", "cl-gone,"));
         assertFault(refused(bad), "enrollments.csv", 2, "classSourcedId", "cl-gone");
     }
 
     @Test
     void aDuplicateIdIsRefused() throws IOException {
-        byte[] bad = with("orgs.csv", text -> text.replaceFirst("org-SEA,active", "org-LET,active"));
+        byte[] bad = list.with("orgs.csv", text -> text.replaceFirst("org-SEA,active", "org-LET,active"));
         assertThat(refused(bad).get("faults").toString()).contains("stands in an earlier row too");
     }
 
     @Test
     void anotherEncodingIsRefused() throws IOException {
-        byte[] bad = with("users.csv", text -> text, StandardCharsets.ISO_8859_1);
+        byte[] bad = list.with("users.csv", text -> text, StandardCharsets.ISO_8859_1);
         assertThat(refused(bad).get("faults").get(0).get("reason").asString()).contains("not UTF-8");
     }
 
@@ -152,7 +108,7 @@ class ArrivalsTest {
 
     @Test
     void anotherListSaysWhatChangedByDepartment() throws IOException {
-        byte[] fewer = with("classes.csv", text -> text.replaceFirst("(?m)^(cl-27SP-1),active", "$1,tobedeleted"));
+        byte[] fewer = list.with("classes.csv", text -> text.replaceFirst("(?m)^(cl-27SP-1),active", "$1,tobedeleted"));
         JsonNode arrival = abara.read(abara.upload("/api/arrivals", "fewer.zip", fewer));
         assertThat(arrival.get("state").asString()).isEqualTo("KEPT");
         assertThat(arrival.get("sections").asInt()).isEqualTo(119);

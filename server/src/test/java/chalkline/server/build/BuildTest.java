@@ -171,7 +171,7 @@ class BuildTest {
         assertThat(abara.get("/api/builds/" + build.get("id") + "/steps?shell=" + lab)
                         .json())
                 .extracting(step -> step.get("verb").asString())
-                .containsExactly("SHELL", "COPY", "OUTLINE", "SECTIONS", "PEOPLE");
+                .containsExactly("SHELL", "COPY", "OUTLINE", "PEOPLE");
         assertThat(lms.get("/lms/shell?key=" + lab).text()).contains("Safety in the laboratory");
     }
 

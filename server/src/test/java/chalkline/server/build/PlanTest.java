@@ -13,6 +13,8 @@ import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
+import chalkline.core.proof.Rosters;
+import chalkline.core.proof.SectionWindow;
 import chalkline.core.templates.EarlierShells;
 import chalkline.core.templates.Outlines;
 import chalkline.server.lms.Lms;
@@ -99,22 +101,14 @@ class PlanTest {
     @Test
     void categoriesComeFirstAndEachOnce() {
         assertThat(verbs(plan(list("a 001", "b 002"))))
-                .containsExactly(
-                        "CATEGORY",
-                        "SHELL s:a",
-                        "SHELL s:b",
-                        "SECTIONS s:a",
-                        "SECTIONS s:b",
-                        "PEOPLE s:a",
-                        "PEOPLE s:b");
+                .containsExactly("CATEGORY", "SHELL s:a", "SHELL s:b", "PEOPLE s:a", "PEOPLE s:b");
     }
 
     @Test
     void aShellThatIsClosedGivesItsCodeFreeBeforeAnotherTakesIt() {
         List<PlannedStep> steps = plan(list("a 001"), held("s:gone", "27SP-ocea-210-001"));
         assertThat(verbs(steps))
-                .containsExactly(
-                        "CATEGORY", "RENAME s:gone", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a", "CLOSE s:gone");
+                .containsExactly("CATEGORY", "RENAME s:gone", "SHELL s:a", "PEOPLE s:a", "CLOSE s:gone");
         assertThat(steps.get(1).payload()).isEqualTo(new Lms.Rename("s:gone", "s:gone", "27SP-ocea-210-001~closed"));
     }
 
@@ -125,7 +119,7 @@ class PlanTest {
                 .withCrossLists(List.of(new CrossList("x1", Optional.of("a"), List.of("b"), false)));
         List<String> join = verbs(plan(
                 joined, list("a 001", "b 002"), held("s:a", "27SP-ocea-210-001"), held("s:b", "27SP-ocea-210-002")));
-        assertThat(join).containsExactly("CATEGORY", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a", "CLOSE s:b");
+        assertThat(join).containsExactly("CATEGORY", "SHELL s:a", "PEOPLE s:a", "CLOSE s:b");
 
         HeldShell shared = new HeldShell(
                 "s:a",
@@ -140,18 +134,62 @@ class PlanTest {
         List<PlannedStep> split = plan(list("a 001", "b 002"), shared);
         assertThat(verbs(split))
                 .containsExactly(
-                        "CATEGORY",
-                        "SHELL s:a",
-                        "SHELL s:b",
-                        "SECTIONS s:a",
-                        "SECTIONS s:b",
-                        "PEOPLE s:a",
-                        "PEOPLE s:b",
-                        "PEOPLE s:a");
+                        "CATEGORY", "SHELL s:a", "SHELL s:b", "PEOPLE s:a", "PEOPLE s:b", "PEOPLE s:a", "SHELL s:a");
         assertThat(split.stream()
                         .filter(step -> step.verb() == Verb.PEOPLE)
                         .map(step -> ((Plan.Desired) step.payload()).leave()))
                 .containsExactly(false, true, true);
+        assertThat(split.stream()
+                        .filter(step ->
+                                step.verb() == Verb.SHELL && step.shellKey().equals("s:a"))
+                        .map(step -> ((Lms.ShellPut) step.payload()).sections()))
+                .as("the shared shell has the section until its people have left")
+                .containsExactly(List.of("a", "b"), List.of("a"));
+    }
+
+    /** A door that a section has of its own stays as it is until nobody can go through it any more. */
+    @Test
+    void aSectionThatLeavesKeepsItsDoorsUntilItsPeopleHaveLeft() {
+        SectionWindow later = new SectionWindow("2027-02-01T00:00:00-04:00", "2027-04-23T23:59:00-03:00");
+        HeldShell shared = new HeldShell(
+                "s:a",
+                "27SP",
+                "27SP-ocea-210-001-002",
+                Map.of(Setting.CODE, "27SP-ocea-210-001-002"),
+                Optional.of("a"),
+                Optional.of(List.of("a", "b")),
+                Optional.of(Map.of("b", later)),
+                Optional.empty(),
+                false,
+                false,
+                false);
+        List<Lms.ShellPut> puts = plan(list("a 001", "b 002"), shared).stream()
+                .filter(step -> step.verb() == Verb.SHELL && step.shellKey().equals("s:a"))
+                .map(step -> (Lms.ShellPut) step.payload())
+                .toList();
+        assertThat(puts)
+                .extracting(Lms.ShellPut::windows)
+                .containsExactly(List.of(new Lms.SectionWindow("b", later.opens(), later.closes())), List.of());
+    }
+
+    /** Adds and drops do not send a shell again that stands as it should. */
+    @Test
+    void whereOnlyPeopleDifferOnlyPeopleAreSent() {
+        HeldShell stale = new HeldShell(
+                "s:a",
+                "27SP",
+                "27SP-ocea-210-001",
+                Map.of(),
+                Optional.of("a"),
+                Optional.of(List.of("a")),
+                Optional.of(Map.of()),
+                Optional.of(Map.of("a", Rosters.digest(List.of(new Rosters.In("student", "dropped"))))),
+                false,
+                false,
+                false);
+        List<PlannedStep> steps = plan(list("a 001"), stale);
+        assertThat(verbs(steps)).containsExactly("PEOPLE s:a");
+        assertThat(steps.get(0).payload()).isEqualTo(new Plan.Desired("s:a", false, true, List.of()));
     }
 
     @Test
@@ -178,7 +216,7 @@ class PlanTest {
                 false,
                 false);
         List<PlannedStep> steps = plan(list("a 001"), other);
-        assertThat(verbs(steps)).containsExactly("CATEGORY", "RENAME s:a", "SHELL s:a", "SECTIONS s:a", "PEOPLE s:a");
+        assertThat(verbs(steps)).containsExactly("CATEGORY", "RENAME s:a", "SHELL s:a", "PEOPLE s:a");
         assertThat(steps.get(1).payload()).isEqualTo(new Lms.Rename("s:old", "s:a", "old"));
     }
 

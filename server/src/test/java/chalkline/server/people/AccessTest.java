@@ -33,6 +33,8 @@ class AccessTest {
             {"basedOn":1,"crossLists":{"split":[],"keep":[
              {"id":"x1","lead":"cl-27SP-1","joined":["cl-27SP-2"],"approved":false,"reason":""}]}}""";
 
+    private static final String KEEP_TOGETHER = "{\"note\":\"\",\"change\":" + TOGETHER + "}";
+
     private record Route(String method, String path, boolean changes, String body) {}
 
     private static final List<Route> ROUTES = List.of(
@@ -71,6 +73,8 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/cross-lists", false, ""),
             new Route("GET", "/api/terms/{term}/cross-lists/sections", false, ""),
             new Route("POST", "/api/terms/{term}/cross-lists/look", false, TOGETHER),
+            new Route("POST", "/api/terms/{term}/cross-lists/versions", true, KEEP_TOGETHER),
+            new Route("GET", "/api/terms/{term}/proof/roster", false, ""),
             new Route("GET", "/api/terms/{term}/dates", false, ""),
             new Route("GET", "/api/terms/{term}/dates/rows", false, ""),
             new Route("GET", "/api/terms/{term}/dates/day", false, ""),
@@ -190,7 +194,7 @@ class AccessTest {
                 || (path.endsWith("/start") && route.method().equals("GET"))) {
             path += "?versions=1.1.1&key=s:cl-27SP-1";
         }
-        if (path.endsWith("/rows") || path.endsWith("/shell")) {
+        if (path.endsWith("/rows") || path.endsWith("/shell") || path.endsWith("/roster")) {
             path += "?versions=1.1.1&key=s:cl-27SP-1";
         }
         if (path.endsWith("/shells")) {

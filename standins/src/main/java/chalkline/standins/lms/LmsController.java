@@ -86,11 +86,6 @@ public class LmsController {
         return each(key, batch, shells::rename);
     }
 
-    @PutMapping("/sections")
-    Wire.Answers putSections(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.SectionsPut> batch) {
-        return each(key, batch, shells::putSections);
-    }
-
     @PutMapping("/people")
     Wire.Answers changePeople(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.PeopleChange> batch) {
         return each(key, batch, shells::changePeople);

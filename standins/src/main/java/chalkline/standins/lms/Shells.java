@@ -1,14 +1,17 @@
 package chalkline.standins.lms;
 
 import chalkline.core.naming.Text;
+import chalkline.core.proof.Rosters;
 import chalkline.standins.StandInSettings;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.DateTimeException;
 import java.time.OffsetDateTime;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
@@ -87,6 +90,9 @@ class Shells {
         } catch (DuplicateKeyException e) {
             throw taken(put.code());
         }
+        if (put.sections() != null) {
+            putSections(put);
+        }
     }
 
     private void check(Wire.ShellPut put) {
@@ -119,15 +125,13 @@ class Shells {
         }
     }
 
-    void putSections(Wire.SectionsPut put) {
-        standing(put.key());
+    private void putSections(Wire.ShellPut put) {
         List<Wire.SectionWindow> windows = put.windows() == null ? List.of() : put.windows();
-        db.sql("update shell set lead = ?, sections = ?, windows = ?, mark = ? where shell_key = ?")
+        db.sql("update shell set lead = ?, sections = ?, windows = ? where shell_key = ?")
                 .params(
                         put.lead(),
                         json.writeValueAsString(put.sections()),
                         json.writeValueAsString(windows),
-                        nextMark(),
                         put.key())
                 .update();
     }
@@ -146,12 +150,6 @@ class Shells {
         if (!unknown.isEmpty()) {
             throw new Refused("person-unknown", "These people have no account: " + String.join(", ", unknown) + ".");
         }
-        if (change.add().stream().anyMatch(Shells::teaches)
-                || change.remove().stream().anyMatch(Shells::teaches)) {
-            db.sql("update shell set mark = ? where id = ?")
-                    .params(nextMark(), shell.id())
-                    .update();
-        }
         for (Wire.Person person : change.remove()) {
             db.sql("delete from member where shell_id = ? and user_id = ? and role = ? and section = ?")
                     .params(shell.id(), person.user(), person.role(), person.section())
@@ -162,10 +160,20 @@ class Shells {
                     .params(shell.id(), person.user(), person.role(), person.section())
                     .update();
         }
+        db.sql("update shell set rosters = ?, mark = ? where id = ?")
+                .params(json.writeValueAsString(rosters(shell.id())), nextMark(), shell.id())
+                .update();
     }
 
-    private static boolean teaches(Wire.Person person) {
-        return person.role().equals("instructor");
+    private Map<String, String> rosters(long shellId) {
+        Map<String, Set<Rosters.In>> bySection = new TreeMap<>();
+        people(shellId)
+                .forEach(person -> bySection
+                        .computeIfAbsent(person.section(), section -> new HashSet<>())
+                        .add(new Rosters.In(person.role(), person.user())));
+        Map<String, String> rosters = new TreeMap<>();
+        bySection.forEach((section, people) -> rosters.put(section, Rosters.digest(people)));
+        return rosters;
     }
 
     void close(String key) {
@@ -274,6 +282,7 @@ class Shells {
 
     private Wire.Shell shell(ResultSet row, int n) throws SQLException {
         String sections = row.getString("sections");
+        String rosters = row.getString("rosters");
         return new Wire.Shell(
                 row.getLong("id"),
                 row.getString("shell_key"),
@@ -292,6 +301,7 @@ class Shells {
                 json.readValue(row.getString("windows"), WINDOWS),
                 json.readValue(row.getString("settings"), SETTINGS),
                 instructors(row.getString("instructors")),
+                rosters == null ? null : json.readValue(rosters, SETTINGS),
                 row.getLong("mark"));
     }
 }

@@ -43,7 +43,11 @@ final class Wire {
 
     record ListedCategory(List<String> path, boolean locked, int shells) {}
 
-    /** A shell to be made or changed. Settings that are left out stay as they are. */
+    /**
+     * A shell to be made or changed. Settings that are left out stay as they are, and so do sections.
+     *
+     * @param windows of sections whose students can enter for a part of the shell's time only
+     */
     record ShellPut(
             String key,
             String term,
@@ -53,13 +57,10 @@ final class Wire {
             String opens,
             String closes,
             boolean open,
+            @Nullable String lead,
+            @Nullable List<String> sections,
+            @Nullable List<SectionWindow> windows,
             Map<String, String> settings) {}
-
-    record SectionsPut(
-            String key,
-            String lead,
-            List<String> sections,
-            @Nullable List<SectionWindow> windows) {}
 
     /** From when to when students of a section can enter a shell; without one, as long as the shell is open. */
     record SectionWindow(String section, String opens, String closes) {}
@@ -125,6 +126,7 @@ final class Wire {
             List<SectionWindow> windows,
             Map<String, String> settings,
             List<String> instructors,
+            @Nullable Map<String, String> rosters,
             long mark) {}
 
     /**

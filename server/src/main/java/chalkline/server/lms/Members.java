@@ -1,0 +1,21 @@
+package chalkline.server.lms;
+
+import chalkline.core.arrivals.Section;
+import chalkline.core.proof.Shell;
+import java.util.LinkedHashSet;
+import java.util.Set;
+
+/** Who is to be in a shell, as the LMS is told: everybody through each section that leads there. */
+public final class Members {
+    private Members() {}
+
+    public static Set<Lms.Member> of(Shell shell) {
+        Set<Lms.Member> members = new LinkedHashSet<>();
+        for (Section section : shell.sections()) {
+            section.instructors()
+                    .forEach(person -> members.add(new Lms.Member(person.id(), "instructor", section.id())));
+            section.students().forEach(person -> members.add(new Lms.Member(person.id(), "student", section.id())));
+        }
+        return members;
+    }
+}

@@ -1174,6 +1174,7 @@ export interface components {
             groups: string[];
             opens: string;
             closes: string;
+            shutWhileTaught: string[];
             question: string;
             snags: components["schemas"]["ProofSnagView"][];
         };

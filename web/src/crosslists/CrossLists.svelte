@@ -3,9 +3,10 @@
     import { campus } from '../frame/campus.svelte'
     import { place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, number, words } from '../frame/words'
+    import { count, number } from '../frame/words'
     import Find from './Find.svelte'
     import Joining from './Joining.svelte'
+    import Line from './Line.svelte'
     import { asKept, isPlain, rowId, Table, TIERS, type Edit, type Row } from './table.svelte'
 
     const SHOWN = 300
@@ -197,45 +198,13 @@
                     >
                 </h2>
                 {#each group.rows.slice(0, SHOWN) as one (rowId(one))}
-                    {@const id = rowId(one)}
-                    <div class="row" class:on={id === chosen}>
-                        {#if one.tier !== 'kept'}
-                            <input
-                                type="checkbox"
-                                aria-label="mark {one.label}"
-                                checked={table.marks.has(id)}
-                                disabled={!campus.mayChange}
-                                onclick={(e) => {
-                                    e.preventDefault()
-                                    mark(one)
-                                }}
-                            />
-                        {:else}<span class="moss" aria-hidden="true">●</span>{/if}
-                        <button
-                            id="row-{id}"
-                            class="what"
-                            aria-current={id === chosen}
-                            onclick={() => choose(one)}
-                        >
-                            <span>{one.label} <span class="soft">{one.title}</span></span>
-                            <span class="soft small">
-                                {one.evidence.join('; ')}{one.tier === 'kept'
-                                    ? `${one.id}, ${count(one.sections.length, 'section')}${one.approved ? `, approved: ${one.reason}` : ''}`
-                                    : ''}
-                            </span>
-                        </button>
-                        <span class="who soft">{one.instructors.join(', ')}</span>
-                        <span class="n">
-                            {count(one.students, 'student')}
-                            {#if one.twice > 0}<span class="ochre small">▲ {number(one.twice)} twice</span
-                                >{/if}
-                            {#each one.snags.filter((s) => s.startsWith('xl-')) as snag (snag)}
-                                <span class="small {one.stopped ? 'brick' : 'ochre'}"
-                                    >{one.stopped ? '■' : '▲'} {words(snag.slice(3))}</span
-                                >
-                            {/each}
-                        </span>
-                    </div>
+                    <Line
+                        row={one}
+                        chosen={rowId(one) === chosen}
+                        marked={table.marks.has(rowId(one))}
+                        mark={() => mark(one)}
+                        choose={() => choose(one)}
+                    />
                 {/each}
                 {#if group.rows.length > SHOWN}
                     <p class="soft more">and {number(group.rows.length - SHOWN)} more; choose a department</p>
@@ -332,40 +301,6 @@
     }
     section h2 .soft {
         font-weight: 400;
-    }
-    .row {
-        display: grid;
-        grid-template-columns: 32px minmax(0, 1fr) 170px 130px;
-        align-items: baseline;
-        padding: 7px 20px 8px;
-        border-bottom: 1px solid var(--hair);
-    }
-    .row.on {
-        background: var(--chalk-wash);
-        box-shadow: inset 0 -1.5px 0 var(--chalk);
-    }
-    .row input {
-        margin: 0;
-    }
-    .what {
-        display: grid;
-        text-align: left;
-        font: inherit;
-        color: inherit;
-        background: none;
-        border: 0;
-        padding: 0;
-        cursor: pointer;
-        min-width: 0;
-    }
-    .small {
-        font-size: 12.5px;
-    }
-    .n {
-        text-align: right;
-    }
-    .n .small {
-        display: block;
     }
     .more {
         padding: 10px 20px;

@@ -97,7 +97,16 @@
             {#if look.groups.length > 0}in {count(look.groups.length, 'group')}, one a section{/if}
         </dd>
         <dt>doors</dt>
-        <dd>{moment(look.opens)} to {moment(look.closes)}</dd>
+        <dd>
+            {moment(look.opens)} to {moment(look.closes)}
+            {#if look.shutWhileTaught.length > 0}
+                <span class="ochre block"
+                    >▲ shut while {look.shutWhileTaught.join(', ')}
+                    {look.shutWhileTaught.length === 1 ? 'is' : 'are'} still taught; let another section lead, or
+                    give the shell other dates</span
+                >
+            {/if}
+        </dd>
     </dl>
 
     {#if look.snags.length > 0}

@@ -40,6 +40,7 @@ const LOOK: Api['CrossListJoining'] = {
     groups: ['MUSC 1', 'MUSC 2', 'MUSC 3'],
     opens: '2026-12-28T08:00:00-04:00',
     closes: '2027-05-07T23:59:00-03:00',
+    shutWhileTaught: ['MUSC 255-003'],
     question: 'One shell for 2 courses, 59 students.',
     snags: [{ snag: 'xl-activity', stop: true, says: 'Work does not travel.', toDo: 'Approve it.' }],
 }

@@ -4,7 +4,10 @@
     import { count, day as dayWords, moment } from '../frame/words'
     import { InSight } from '../parts/virtual.svelte'
     import type { Edge, Line, Row } from './doors.svelte'
-    import { at, bar, dayNumber, months, type Range } from './time'
+    import Axis from './Axis.svelte'
+    import DoorLine from './DoorLine.svelte'
+    import Ground from './Ground.svelte'
+    import { bar, dayNumber, windowOf, type Range } from './time'
 
     /** Windows as bars under the weeks of the term; only the lines in sight are drawn. */
     let {
@@ -45,19 +48,6 @@
     let drag = $state<{ key: string; edge: Edge; from: number; days: number } | null>(null)
     const height = (index: number) => HEIGHTS[lines[index]?.kind ?? 'row']
     const chosenAt = $derived(lines.findIndex((l) => l.kind === 'row' && l.row.key === selected))
-    const weeks = $derived(
-        frame.term.weeks.map((week) => ({
-            number: week.number,
-            bar: bar(dayNumber(week.first), dayNumber(week.last) + 1, range),
-        })),
-    )
-    const pauses = $derived(
-        frame.term.breaks.map((pause) => ({
-            name: pause.name,
-            bar: bar(dayNumber(pause.from), dayNumber(pause.to) + 1, range),
-        })),
-    )
-
     $effect(() => {
         if (!box) return
         const made = new InSight(box, HEAD, 0, () => HEIGHTS.row)
@@ -68,10 +58,6 @@
     $effect(() => {
         if (sight && chosenAt >= 0) sight.show(chosenAt)
     })
-
-    function window(opens: string, closes: string) {
-        return opens && closes ? bar(dayNumber(opens), dayNumber(closes), range) : null
-    }
 
     /** A bar while an edge of it is dragged. */
     function dragged(row: Row) {
@@ -169,60 +155,9 @@
     onkeydown={pressed}
     onwheel={wheeled}
 >
-    <div class="head" role="presentation">
-        <span></span>
-        <div class="track" bind:this={track}>
-            {#each months(range) as month (month.day)}
-                <span class="month" style:left="{at(month.day, range)}%">{month.name}</span>
-            {/each}
-            {#each weeks as week (week.number)}
-                {#if week.bar}
-                    <span class="week" style:left="{week.bar.left}%" style:width="{week.bar.width}%"
-                        >{week.number}</span
-                    >
-                {/if}
-            {/each}
-            {#each frame.clocks as clock (clock.at)}
-                {@const x = at(dayNumber(clock.at), range)}
-                {#if x > 0 && x < 100}
-                    <span class="jump" style:left="{x}%" title="clocks change {dayWords(clock.at)}"
-                        >{clock.minutes > 0 ? '+' : '−'}{Math.abs(clock.minutes) / 60} h</span
-                    >
-                {/if}
-            {/each}
-            {#if cursor >= range.from && cursor < range.to}
-                <svg
-                    class="bob"
-                    style:left="{at(cursor + 0.5, range)}%"
-                    width="10"
-                    height="9"
-                    aria-hidden="true"
-                >
-                    <path d="M0 0h10l-5 9z" fill="currentColor" />
-                </svg>
-            {/if}
-        </div>
-    </div>
+    <Axis {frame} {range} {cursor} bind:track />
     <div class="all" style:height="{sight?.total ?? 0}px" role="presentation">
-        <div class="ground" aria-hidden="true">
-            {#each weeks as week (week.number)}
-                {#if week.bar}
-                    <i class="w" style:left="{week.bar.left}%" style:width="{week.bar.width}%"></i>
-                {/if}
-            {/each}
-            {#each pauses as pause (pause.name)}
-                {#if pause.bar}
-                    <i class="pause" style:left="{pause.bar.left}%" style:width="{pause.bar.width}%"></i>
-                {/if}
-            {/each}
-            {#each frame.clocks as clock (clock.at)}
-                {@const x = at(dayNumber(clock.at), range)}
-                {#if x > 0 && x < 100}<i class="clock" style:left="{x}%"></i>{/if}
-            {/each}
-            {#if cursor >= range.from && cursor < range.to}
-                <i class="cursor" style:left="{at(cursor + 0.5, range)}%"></i>
-            {/if}
-        </div>
+        <Ground {frame} {range} {cursor} />
         <!-- by their place: lines that scroll out become those that scroll in -->
         {#each sight?.items ?? [] as item, slot (slot)}
             {@const line = lines[item.index]}
@@ -235,7 +170,7 @@
             {:else if line?.kind === 'row'}
                 {@const row = line.row}
                 {@const now = dragged(row)}
-                {@const was = after.has(row.key) ? window(row.opens, row.closes) : null}
+                {@const was = after.has(row.key) ? windowOf(row.opens, row.closes, range) : null}
                 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_interactive_supports_focus -->
                 <div
                     class="line"
@@ -300,33 +235,15 @@
             {:else if line}
                 {@const door =
                     after.get(line.row.key)?.sections.find((d) => d.id === line.door.id) ?? line.door}
-                {@const now = window(door.opens, door.closes)}
-                {@const shell = window(line.row.opens, line.row.closes)}
                 <div
-                    class="line door"
+                    class="line"
                     class:on={line.row.key === selected}
-                    class:out={door.keptOut}
                     style:top="{item.start}px"
                     style:height="{HEIGHTS.door}px"
                     role="row"
                     aria-rowindex={item.index + 1}
                 >
-                    <span class="name mono" role="gridcell"
-                        >{door.keptOut
-                            ? `▲ ${door.name}, ${door.students} kept out`
-                            : `${door.name}, ${count(door.students, 'student')}`}</span
-                    >
-                    <span
-                        class="track"
-                        role="gridcell"
-                        aria-label="{moment(door.opens)} to {moment(door.closes)}"
-                    >
-                        {#if door.keptOut && shell}
-                            <i class="gap" style:left="{shell.left}%" style:width="{shell.width}%"></i>
-                        {/if}
-                        {#if now}<i class="hollow" style:left="{now.left}%" style:width="{now.width}%"
-                            ></i>{/if}
-                    </span>
+                    <DoorLine row={line.row} {door} {range} />
                 </div>
             {/if}
         {/each}
@@ -344,78 +261,9 @@
     .box:focus-visible {
         outline-offset: -2px;
     }
-    .head {
-        position: sticky;
-        top: 0;
-        z-index: 2;
-        height: 44px;
-        background: var(--sheet);
-        border-bottom: 1px solid var(--hair);
-        display: grid;
-        grid-template-columns: var(--names) 1fr;
-    }
-    .track {
-        position: relative;
-        min-width: 0;
-    }
-    .month,
-    .week {
-        position: absolute;
-        font: 12px var(--mono);
-        color: var(--soft);
-        white-space: nowrap;
-    }
-    .jump {
-        position: absolute;
-        top: 4px;
-        padding-left: 3px;
-        font: 12px var(--mono);
-        color: var(--ochre);
-    }
-    .month {
-        top: 4px;
-        border-left: 1px solid var(--hair);
-        padding-left: 4px;
-    }
-    .week {
-        top: 24px;
-        text-align: center;
-        overflow: hidden;
-    }
-    .bob {
-        position: absolute;
-        bottom: 0;
-        margin-left: -5px;
-    }
     .all {
         position: relative;
         margin-top: -44px;
-    }
-    .ground {
-        position: absolute;
-        inset: 0 0 0 var(--names);
-        overflow: hidden;
-        pointer-events: none;
-    }
-    .ground i {
-        position: absolute;
-        top: 0;
-        bottom: 0;
-    }
-    .w {
-        background: var(--faint);
-        opacity: 0.6;
-        border-right: 1px solid var(--hair);
-    }
-    .pause {
-        background: repeating-linear-gradient(45deg, var(--hair) 0 4px, var(--faint) 4px 8px);
-        opacity: 0.8;
-    }
-    .clock {
-        border-left: 1.5px dotted var(--ochre);
-    }
-    .cursor {
-        border-left: 1.5px solid var(--ink);
     }
     .line {
         position: absolute;
@@ -443,28 +291,19 @@
         overflow: hidden;
         text-overflow: ellipsis;
     }
-    .door .name {
-        padding-left: 44px;
-        font-size: 12px;
-    }
-    .door.out .name {
-        color: var(--ochre);
-    }
     .mark {
         cursor: pointer;
         margin-right: 6px;
         color: var(--soft);
     }
-    .line .track {
+    .track {
+        position: relative;
+        min-width: 0;
         height: 100%;
         overflow: hidden;
     }
-    .bar,
-    .hollow,
-    .gap {
-        position: absolute;
-    }
     .bar {
+        position: absolute;
         top: 8px;
         height: 10px;
         background: var(--chalk);
@@ -478,19 +317,6 @@
         border: 1px dashed var(--soft);
         top: 5px;
         height: 16px;
-    }
-    .hollow {
-        background: var(--sheet);
-        top: 6px;
-        height: 8px;
-        border: 1.5px solid var(--chalk);
-    }
-    .out .hollow {
-        border-color: var(--ochre);
-    }
-    .gap {
-        top: 9px;
-        border-top: 2px dotted var(--ochre);
     }
     .edge {
         position: absolute;

@@ -31,6 +31,19 @@ export function bar(from: number, to: number, range: Range): { left: number; wid
     return right <= 0 || left >= 100 || right <= left ? null : { left, width: right - left }
 }
 
+/** The bar of a window, first and last moment as ISO 8601, or null where it has none or lies out of sight. */
+export function windowOf(opens: string, closes: string, range: Range) {
+    return opens && closes ? bar(dayNumber(opens), dayNumber(closes), range) : null
+}
+
+/** Whole days from a first to a last one, each with its bar; those out of sight are left out. */
+export function spans<T extends { first: string; last: string }>(of: T[], range: Range) {
+    return of.flatMap((one) => {
+        const span = bar(dayNumber(one.first), dayNumber(one.last) + 1, range)
+        return span ? [{ of: one, bar: span }] : []
+    })
+}
+
 /** A range so many times narrower than the whole, around a day, that stays within the whole. */
 export function zoomed(whole: Range, times: number, around: number): Range {
     const width = (whole.to - whole.from) / times

@@ -11,12 +11,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntFunction;
+import java.util.function.Supplier;
 
 /** Times the running application: reading into MariaDB, the effect of an edit as the screen asks for it, and the
  * sheet in a browser. */
 final class Application {
     private static final int EDITS = 30;
     private static final double KEY_PRESS_MILLIS = 300;
+    /** A person waits this long for a screen without wondering whether it will come. */
+    private static final double FIRST_SCREEN_MILLIS = 1000;
 
     private Application() {}
 
@@ -39,35 +43,79 @@ final class Application {
                             2.5),
                     new Row(
                             "effect of a title edit in one layer, 20,000 sections",
-                            effect(abara, 3),
+                            warm(abara, "effect", i -> title(abara, 3, i)),
                             "a key press",
                             KEY_PRESS_MILLIS,
                             1),
                     new Row(
                             "the same in the layer of all of them",
-                            effect(abara, 0),
+                            warm(abara, "effect", i -> title(abara, 0, i)),
                             "a key press",
                             KEY_PRESS_MILLIS,
                             1),
                     new Row(
-                            "longest task while 20,000 rows scroll",
-                            Scrolling.longestTask(system.address()),
-                            "what a hand feels as a stutter",
-                            Scrolling.STUTTER_MILLIS,
-                            1));
+                            "effect of one shell's window moved, 20,000 sections",
+                            warm(abara, "effect", Application::window),
+                            "a key press",
+                            KEY_PRESS_MILLIS,
+                            1),
+                    new Row(
+                            "two sections at the joining table, among 20,000",
+                            warm(abara, "cross-lists/look", Application::together),
+                            "a key press",
+                            KEY_PRESS_MILLIS,
+                            1),
+                    new Row(
+                            "all suggestions of 20,000 sections, each with what it becomes",
+                            once(() -> abara.get("/api/terms/27SP/cross-lists")),
+                            "a first screen",
+                            FIRST_SCREEN_MILLIS,
+                            1),
+                    scrolling(system, "5", "the proof"),
+                    scrolling(system, "4", "dates"));
         }
     }
 
-    private static double effect(Client abara, int layer) {
+    private static Row scrolling(RunningSystem system, String station, String sheet) {
+        return new Row(
+                "longest task while 20,000 rows of " + sheet + " scroll",
+                Scrolling.longestTask(system.address(), station),
+                "what a hand feels as a stutter",
+                Scrolling.STUTTER_MILLIS,
+                1);
+    }
+
+    private static String title(Client abara, int layer, int edit) {
+        return "{\"basedOn\":1,\"stack\":" + abara.stackWith(layer, "title", "{label} {title} " + edit) + "}";
+    }
+
+    private static String window(int edit) {
+        return "{\"basedOn\":1,\"dates\":{\"sections\":[{\"section\":\"cl-27SP-" + (edit + 1)
+                + "\",\"opens\":\"term.start - 10d 08:00\"}]}}";
+    }
+
+    private static String together(int edit) {
+        int section = 2 * edit + 1;
+        return "{\"basedOn\":1,\"crossLists\":{\"split\":[],\"keep\":[{\"id\":\"x1\",\"lead\":\"cl-27SP-" + section
+                + "\",\"joined\":[\"cl-27SP-" + (section + 1) + "\"],\"approved\":false,\"reason\":\"\"}]}}";
+    }
+
+    private static double once(Supplier<Client.Answer> ask) {
+        long start = System.nanoTime();
+        Client.Answer answer = ask.get();
+        double millis = (System.nanoTime() - start) / 1e6;
+        if (answer.status() != 200) {
+            throw new IllegalStateException(answer.text());
+        }
+        return millis;
+    }
+
+    /** The median of the later half of many calls, each with another edit. */
+    private static double warm(Client abara, String ask, IntFunction<String> edits) {
         double[] millis = new double[EDITS];
         for (int i = 0; i < EDITS; i++) {
-            String edit = "{\"basedOn\":1,\"stack\":" + abara.stackWith(layer, "title", "{label} {title} " + i) + "}";
-            long start = System.nanoTime();
-            Client.Answer answer = abara.post("/api/terms/27SP/effect", edit);
-            millis[i] = (System.nanoTime() - start) / 1e6;
-            if (answer.status() != 200) {
-                throw new IllegalStateException(answer.text());
-            }
+            String edit = edits.apply(i);
+            millis[i] = once(() -> abara.post("/api/terms/27SP/" + ask, edit));
         }
         double[] warm = Arrays.copyOfRange(millis, EDITS / 2, EDITS);
         Arrays.sort(warm);

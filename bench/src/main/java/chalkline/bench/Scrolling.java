@@ -10,7 +10,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 
-/** Scrolls the proof's sheet from end to end in Debian's Chromium, by wheel and by its bar. */
+/** Scrolls a sheet from end to end in Debian's Chromium, by wheel and by its bar. */
 final class Scrolling {
     /** A task on the browser's main thread beyond this length is a long one (W3C Long Tasks). */
     static final double STUTTER_MILLIS = 50;
@@ -20,8 +20,12 @@ final class Scrolling {
 
     private Scrolling() {}
 
-    /** Milliseconds of the longest long task, 0 where there was none. */
-    static double longestTask(URI address) {
+    /**
+     * Milliseconds of the longest long task, 0 where there was none.
+     *
+     * @param station the key of the station whose sheet it is
+     */
+    static double longestTask(URI address, String station) {
         try (Playwright playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))) {
             Browser chromium = playwright
@@ -41,8 +45,9 @@ final class Scrolling {
             page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Desk"))
                     .first()
                     .waitFor();
-            page.keyboard().press("5");
-            page.getByText("20,000 rows").waitFor();
+            page.keyboard().press(station);
+            page.waitForFunction(
+                    "document.getElementById('sheet') && document.getElementById('sheet').ariaRowCount > 20000");
             page.waitForTimeout(1000);
             page.evaluate("window.longest = 0; new PerformanceObserver(list => list.getEntries().forEach("
                     + "task => window.longest = Math.max(window.longest, task.duration))).observe({type: 'longtask'})");

@@ -58,6 +58,8 @@ public final class CrossListViews {
      * @param why why this section leads, in words
      * @param otherCategories where the shell would lie if another section led
      * @param groups their names; none without groups
+     * @param shutWhileTaught sections that begin before the shell opens or go on after it closes, as it may be where
+     *     another session leads
      * @param question what it would do, where sections of different courses come together; empty otherwise
      */
     public record Joining(
@@ -76,6 +78,7 @@ public final class CrossListViews {
             List<String> groups,
             String opens,
             String closes,
+            List<String> shutWhileTaught,
             String question,
             List<ProofViews.SnagView> snags) {}
 

@@ -13,6 +13,8 @@ import chalkline.core.naming.Labels;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.proof.ProofViews;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -74,6 +76,7 @@ final class Joining {
                 groups(),
                 row.value(Setting.OPENS),
                 row.value(Setting.CLOSES),
+                shutWhileTaught(),
                 question(),
                 row.snags().stream()
                         .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))
@@ -150,6 +153,21 @@ final class Joining {
     private static CrossListViews.Own view(HeldShell own) {
         return new CrossListViews.Own(
                 own.key(), own.code(), "yes".equals(own.values().get(Setting.OPEN)), own.closed(), own.activity());
+    }
+
+    private List<String> shutWhileTaught() {
+        String opens = row.value(Setting.OPENS);
+        String closes = row.value(Setting.CLOSES);
+        if (opens.isEmpty() || closes.isEmpty()) {
+            return List.of();
+        }
+        LocalDate first = OffsetDateTime.parse(opens).toLocalDate();
+        LocalDate last = OffsetDateTime.parse(closes).toLocalDate();
+        return sections.stream()
+                .filter(section -> section.days().first().isBefore(first)
+                        || section.days().last().filter(last::isBefore).isPresent())
+                .map(Joining::name)
+                .toList();
     }
 
     /** Said before different courses come together, which cannot be seen from a count of sections. */

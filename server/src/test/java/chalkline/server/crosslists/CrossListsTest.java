@@ -345,6 +345,25 @@ class CrossListsTest {
     }
 
     @Test
+    void aShellThatShutsWhileOneOfItsSectionsIsStillTaughtIsPointedOut() {
+        Section half = sections.values().stream()
+                .filter(one -> one.part().isPresent()
+                        && one.days().last().orElseThrow().isBefore(java.time.LocalDate.parse("2027-03-15")))
+                .findFirst()
+                .orElseThrow();
+        Section whole = sections.values().stream()
+                .filter(one -> one.part().isEmpty())
+                .findFirst()
+                .orElseThrow();
+        assertThat(texts(look(set("x78", half.id(), List.of(whole.id()), "")).get("shutWhileTaught")))
+                .singleElement()
+                .asString()
+                .endsWith("-" + whole.label());
+        assertThat(look(set("x78", whole.id(), List.of(half.id()), "")).get("shutWhileTaught"))
+                .isEmpty();
+    }
+
+    @Test
     void whoCanEnterIsCountedForAnyDay() {
         String versions = abara.versions("27SP");
         String path = "/api/terms/27SP/dates/day?versions=" + versions + "&day=";

@@ -1,0 +1,64 @@
+<script lang="ts">
+    import { count, moment } from '../frame/words'
+    import type { Door, Row } from './doors.svelte'
+    import { windowOf, type Range } from './time'
+
+    /** One section of a shared shell: from when to when its students can enter, within the shell's own window. */
+    let { row, door, range }: { row: Row; door: Door; range: Range } = $props()
+
+    const now = $derived(windowOf(door.opens, door.closes, range))
+    const shell = $derived(windowOf(row.opens, row.closes, range))
+</script>
+
+<span class="name mono" class:out={door.keptOut} role="gridcell"
+    >{door.keptOut
+        ? `▲ ${door.name}, ${door.students} kept out`
+        : `${door.name}, ${count(door.students, 'student')}`}</span
+>
+<span
+    class="track"
+    class:out={door.keptOut}
+    role="gridcell"
+    aria-label="{moment(door.opens)} to {moment(door.closes)}"
+>
+    {#if door.keptOut && shell}
+        <i class="gap" style:left="{shell.left}%" style:width="{shell.width}%"></i>
+    {/if}
+    {#if now}<i class="hollow" style:left="{now.left}%" style:width="{now.width}%"></i>{/if}
+</span>
+
+<style>
+    .name {
+        padding-left: 44px;
+        font-size: 12px;
+        white-space: nowrap;
+        overflow: hidden;
+        text-overflow: ellipsis;
+    }
+    .name.out {
+        color: var(--ochre);
+    }
+    .track {
+        position: relative;
+        min-width: 0;
+        height: 100%;
+        overflow: hidden;
+    }
+    .hollow,
+    .gap {
+        position: absolute;
+    }
+    .hollow {
+        background: var(--sheet);
+        top: 6px;
+        height: 8px;
+        border: 1.5px solid var(--chalk);
+    }
+    .out .hollow {
+        border-color: var(--ochre);
+    }
+    .gap {
+        top: 9px;
+        border-top: 2px dotted var(--ochre);
+    }
+</style>

@@ -4,21 +4,9 @@ import { SvelteSet } from 'svelte/reactivity'
 import { beforeAll, beforeEach, expect, test, vi } from 'vitest'
 import { grouped, type Row } from './rows.svelte'
 import Sheet from './Sheet.svelte'
+import { layOut } from '../parts/layout.testing'
 
-beforeAll(() => {
-    // jsdom lays nothing out; the virtual rows want a height
-    vi.stubGlobal(
-        'ResizeObserver',
-        class {
-            observe() {}
-            unobserve() {}
-            disconnect() {}
-        },
-    )
-    Object.defineProperty(HTMLElement.prototype, 'offsetHeight', { configurable: true, value: 600 })
-    Object.defineProperty(HTMLElement.prototype, 'offsetWidth', { configurable: true, value: 900 })
-    HTMLElement.prototype.scrollTo = () => {}
-})
+beforeAll(() => layOut(900, 600))
 
 function row(key: string, action = 'build'): Row {
     return {

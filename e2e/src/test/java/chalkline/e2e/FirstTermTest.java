@@ -1,7 +1,6 @@
 package chalkline.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeFalse;
 
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
@@ -24,13 +23,11 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.junit.jupiter.api.extension.TestExecutionExceptionHandler;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -45,19 +42,8 @@ class FirstTermTest {
     /** The key of a shell whose dates were adjusted by hand. */
     private static String adjusted;
 
-    private static boolean failed;
-
-    /** A stage that fails leaves nothing for the later ones to walk on. */
     @RegisterExtension
-    static final TestExecutionExceptionHandler FAILURES = (context, e) -> {
-        failed = true;
-        throw e;
-    };
-
-    @BeforeEach
-    void walkOnlyOn() {
-        assumeFalse(failed, "an earlier stage failed");
-    }
+    static final Walk WALK = new Walk();
 
     @BeforeAll
     static void start() {

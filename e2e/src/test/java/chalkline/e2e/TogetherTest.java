@@ -1,7 +1,6 @@
 package chalkline.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeFalse;
 
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
@@ -10,8 +9,11 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -21,7 +23,6 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.RegisterExtension;
-import org.junit.jupiter.api.extension.TestExecutionExceptionHandler;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -35,19 +36,13 @@ class TogetherTest {
     private static Browser browser;
     private static Page page;
     private static Client abara;
-    private static boolean failed;
     private static int actions;
 
-    /** A stage that fails leaves nothing for the later ones to walk on. */
     @RegisterExtension
-    static final TestExecutionExceptionHandler FAILURES = (context, e) -> {
-        failed = true;
-        throw e;
-    };
+    static final Walk WALK = new Walk();
 
     @BeforeEach
-    void walkOnlyOn() {
-        assumeFalse(failed, "an earlier stage failed");
+    void countAnew() {
         actions = 0;
     }
 
@@ -223,6 +218,54 @@ class TogetherTest {
         four.get("sections")
                 .forEach(section -> assertThat(entry(section.asString(), key)).isEqualTo(START.minusDays(17)));
         assertSound();
+    }
+
+    /** Shells of one course that nothing is joined with; the part of their codes that only they have. */
+    private static String coursePickable() {
+        Map<String, Integer> shells = new TreeMap<>();
+        Set<String> shared = new HashSet<>();
+        abara.get("/api/terms/27SP/proof/rows?limit=5000&versions=" + abara.versions("27SP"))
+                .json()
+                .get("rows")
+                .forEach(row -> {
+                    String code = row.get("code").asString();
+                    String course = code.replaceFirst("^(27sp-[a-z]+-[0-9]+-).*", "$1");
+                    shells.merge(course, 1, Integer::sum);
+                    if (row.get("sections").size() != 1 || course.equals(code)) {
+                        shared.add(course);
+                    }
+                });
+        return shells.entrySet().stream()
+                .filter(entry -> entry.getValue() > 1 && !shared.contains(entry.getKey()))
+                .findFirst()
+                .orElseThrow()
+                .getKey();
+    }
+
+    @Test
+    @Order(4)
+    void sectionsArePickedFromTheSheetOfTheProof() {
+        int before = kept().size();
+        page.navigate("/27SP/proof?q=" + coursePickable());
+        page.getByText(java.util.regex.Pattern.compile("^\\s*[0-9]+ rows"))
+                .first()
+                .waitFor();
+        page.getByRole(AriaRole.GRID).focus();
+        page.keyboard().press("Home");
+        key("Space");
+        page.keyboard().press("ArrowDown");
+        key("Space");
+        assertSound();
+        press(button("Put 2 together"));
+        page.getByText("One shell for two sections").waitFor();
+        assertSound();
+        press(button("Keep this cross-list"));
+        page.getByText(java.util.regex.Pattern.compile(" kept$")).first().waitFor();
+        assertThat(kept()).hasSize(before + 1);
+        assertThat(actions).isEqualTo(4);
+        key("u");
+        page.getByText("kept, undone").waitFor();
+        assertThat(kept()).hasSize(before);
     }
 
     /** From when on a student of a section can enter a shell, as the LMS says. */

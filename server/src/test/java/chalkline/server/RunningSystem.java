@@ -18,6 +18,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -36,6 +37,7 @@ public final class RunningSystem implements AutoCloseable {
     private final int standInsPort = freePort();
     private final Map<String, Integer> servers = new HashMap<>();
     private ConfigurableApplicationContext context;
+    private @Nullable Wiretap tap;
     private int port;
 
     private RunningSystem() {
@@ -49,6 +51,24 @@ public final class RunningSystem implements AutoCloseable {
         system.application();
         system.await(system.standInsPort);
         return system;
+    }
+
+    /** The same, with all calls to the LMS listened to; the tap is the caller's to close. */
+    public static RunningSystem tapped(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, standInsSettings);
+        system.tap = new Wiretap(system.standIns());
+        system.application("LMS_URL", system.tap.address() + "/lms/api");
+        system.await(system.standInsPort);
+        return system;
+    }
+
+    /** What listens to the calls to the LMS. */
+    public Wiretap tap() {
+        if (tap == null) {
+            throw new IllegalStateException("nobody listens to this system");
+        }
+        return tap;
     }
 
     /** The demo's campus, everything in processes of its own. */
@@ -131,9 +151,12 @@ public final class RunningSystem implements AutoCloseable {
         start(root().resolve("standins/target/standins-" + VERSION + "-exec.jar"), settings(), arguments);
     }
 
-    private void application() {
+    private void application(String... more) {
         port = freePort();
         Map<String, Object> properties = new HashMap<>(settings());
+        for (int i = 0; i < more.length; i += 2) {
+            properties.put(more[i], more[i + 1]);
+        }
         properties.put("PORT", port);
         context = new SpringApplicationBuilder(ChalkLine.class)
                 .properties(properties)

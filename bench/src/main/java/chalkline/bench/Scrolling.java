@@ -15,13 +15,15 @@ final class Scrolling {
     /** A task on the browser's main thread beyond this length is a long one (W3C Long Tasks). */
     static final double STUTTER_MILLIS = 50;
 
-    private static final int TURNS = 300;
+    private static final int RUNS = 4;
+    private static final int TURNS = 200;
     private static final int JUMPS = 40;
 
     private Scrolling() {}
 
     /**
-     * Milliseconds of the longest long task, 0 where there was none.
+     * Milliseconds of the longest long task, 0 where there was none; the least of several runs, for whatever else the
+     * machine does only adds, and what the page itself does too long it does each time.
      *
      * @param station the key of the station whose sheet it is
      */
@@ -51,21 +53,31 @@ final class Scrolling {
                 page.waitForTimeout(200);
             }
             page.waitForTimeout(1000);
-            page.evaluate("window.longest = 0; new PerformanceObserver(list => list.getEntries().forEach("
-                    + "task => window.longest = Math.max(window.longest, task.duration))).observe({type: 'longtask'})");
-            page.mouse().move(500, 500);
-            for (int i = 0; i < TURNS; i++) {
-                page.mouse().wheel(0, i % 3 == 0 ? 4000 : 900);
-                page.waitForTimeout(16);
+            double least = Double.MAX_VALUE;
+            for (int run = 0; run < RUNS; run++) {
+                least = Math.min(least, scroll(page));
             }
-            for (int i = 0; i < JUMPS; i++) {
-                page.evaluate(
-                        "at => { const sheet = document.getElementById('sheet');"
-                                + " sheet.scrollTop = at * sheet.scrollHeight }",
-                        (i * 7 % JUMPS) / (double) JUMPS);
-                page.waitForTimeout(50);
-            }
-            return ((Number) page.evaluate("window.longest")).doubleValue();
+            return least;
         }
+    }
+
+    private static double scroll(Page page) {
+        page.evaluate("window.longest = 0; window.watch?.disconnect();"
+                + " window.watch = new PerformanceObserver(list => list.getEntries().forEach("
+                + "task => window.longest = Math.max(window.longest, task.duration)));"
+                + " window.watch.observe({type: 'longtask'})");
+        page.mouse().move(500, 500);
+        for (int i = 0; i < TURNS; i++) {
+            page.mouse().wheel(0, i % 3 == 0 ? 4000 : 900);
+            page.waitForTimeout(16);
+        }
+        for (int i = 0; i < JUMPS; i++) {
+            page.evaluate(
+                    "at => { const sheet = document.getElementById('sheet');"
+                            + " sheet.scrollTop = at * sheet.scrollHeight }",
+                    (i * 7 % JUMPS) / (double) JUMPS);
+            page.waitForTimeout(50);
+        }
+        return ((Number) page.evaluate("window.longest")).doubleValue();
     }
 }

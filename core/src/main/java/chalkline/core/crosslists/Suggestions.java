@@ -6,6 +6,7 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
 import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.CrossListing;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Stack;
 import chalkline.core.crosslists.Suggestion.Tier;
@@ -18,9 +19,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /**
@@ -32,19 +31,20 @@ public final class Suggestions {
 
     /** By tier, then by the lead's sourcedId by code points. */
     public static List<Suggestion> of(RegistrarList list, Session term, Conventions conventions) {
-        return of(Moves.of(list, conventions).apply(Sections.ofTerm(list, term)), conventions);
+        List<Section> sections = Moves.of(list, conventions).apply(Sections.ofTerm(list, term));
+        return among(alone(sections, conventions), conventions.crossListing());
     }
 
     /**
      * By tier, then by the lead's sourcedId by code points.
      *
-     * @param sections all of a term, after moves
+     * @param alone sections of a term that are in no cross-list and alone in their shell
      */
-    public static List<Suggestion> of(List<Section> sections, Conventions conventions) {
-        List<Section> left = new ArrayList<>(alone(sections, conventions));
+    public static List<Suggestion> among(List<Section> alone, CrossListing policy) {
+        List<Section> left = new ArrayList<>(alone);
         List<Suggestion> suggestions = new ArrayList<>();
         for (Tier tier : Tier.values()) {
-            List<Suggestion> found = inTier(tier, left, conventions);
+            List<Suggestion> found = inTier(tier, left, policy);
             Set<String> taken = found.stream()
                     .flatMap(suggestion -> suggestion.sections().stream())
                     .map(Section::id)
@@ -72,63 +72,54 @@ public final class Suggestions {
                 .toList();
     }
 
-    private static List<Suggestion> inTier(Tier tier, List<Section> left, Conventions conventions) {
-        Function<Section, Optional<Shared>> shared = switch (tier) {
-            case LISTED -> Suggestions::listed;
-            case SAME_MEETING -> Suggestions::sameMeeting;
-            case SAME_COURSE -> Suggestions::sameCourse;
-        };
-        Map<Shared, List<Section>> groups = new LinkedHashMap<>();
-        left.forEach(section -> shared.apply(section)
-                .ifPresent(key ->
-                        groups.computeIfAbsent(key, k -> new ArrayList<>()).add(section)));
+    private static List<Suggestion> inTier(Tier tier, List<Section> left, CrossListing policy) {
+        Map<List<Object>, List<Section>> groups = new LinkedHashMap<>();
+        for (Section section : left) {
+            List<Object> facts = facts(tier, section);
+            if (!facts.contains("")) {
+                groups.computeIfAbsent(facts, k -> new ArrayList<>()).add(section);
+            }
+        }
         List<Suggestion> found = new ArrayList<>();
-        groups.forEach((key, members) -> {
+        groups.values().forEach(members -> {
             if (members.size() > 1) {
                 members.sort(Labels.ORDER);
-                Section lead = Leads.of(members, conventions.crossListing());
-                found.add(new Suggestion(tier, lead, List.copyOf(members), key.evidence()));
+                Section lead = Leads.of(members, policy);
+                found.add(new Suggestion(tier, lead, List.copyOf(members), evidence(tier, lead)));
             }
         });
         found.sort(Comparator.comparing(suggestion -> suggestion.lead().id(), Text.BY_CODE_POINT));
         return found;
     }
 
-    /** What sections share: the facts that are compared, and their words. */
-    private record Shared(Set<String> sessionIds, List<String> facts, String evidence) {}
-
-    private static Optional<Shared> listed(Section section) {
-        String listed = section.crossList();
-        return listed.isEmpty()
-                ? Optional.empty()
-                : Optional.of(new Shared(Set.of(), List.of(listed), "crossList=" + listed));
+    /** What sections of a suggestion share; one that has an empty fact shares nothing. */
+    private static List<Object> facts(Tier tier, Section section) {
+        String instructor = section.primaryInstructor().map(Person::id).orElse("");
+        return switch (tier) {
+            case LISTED -> List.of(section.crossList());
+            case SAME_MEETING -> List.of(instructor, sessionIds(section), section.room(), section.meets());
+            case SAME_COURSE ->
+                List.of(instructor, sessionIds(section), section.course().id());
+        };
     }
 
-    private static Optional<Shared> sameMeeting(Section section) {
-        Optional<String> instructor = section.primaryInstructor().map(Person::id);
-        if (instructor.isEmpty() || section.room().isEmpty() || section.meets().isEmpty()) {
-            return Optional.empty();
-        }
-        String evidence = "instructor=" + instructor.get() + "; session=" + sessions(section) + "; room="
-                + section.room() + "; meets=" + section.meets();
-        return Optional.of(
-                new Shared(sessionIds(section), List.of(instructor.get(), section.room(), section.meets()), evidence));
-    }
-
-    private static Optional<Shared> sameCourse(Section section) {
-        Optional<String> instructor = section.primaryInstructor().map(Person::id);
-        if (instructor.isEmpty()) {
-            return Optional.empty();
-        }
-        String number = section.code().number();
-        String course = section.code().subject() + (number.isEmpty() ? "" : " " + number);
-        String evidence = "course=" + course + "; session=" + sessions(section) + "; instructor=" + instructor.get();
-        return Optional.of(
-                new Shared(sessionIds(section), List.of(section.course().id(), instructor.get()), evidence));
+    private static String evidence(Tier tier, Section section) {
+        String instructor = section.primaryInstructor().map(Person::id).orElse("");
+        return switch (tier) {
+            case LISTED -> "crossList=" + section.crossList();
+            case SAME_MEETING ->
+                "instructor=" + instructor + "; session=" + sessions(section) + "; room=" + section.room() + "; meets="
+                        + section.meets();
+            case SAME_COURSE ->
+                "course=" + (section.code().subject() + " " + section.code().number()).strip() + "; session="
+                        + sessions(section) + "; instructor=" + instructor;
+        };
     }
 
     private static Set<String> sessionIds(Section section) {
-        return new HashSet<>(section.sessions().stream().map(Session::id).toList());
+        return section.sessions().size() == 1
+                ? Set.of(section.sessions().get(0).id())
+                : new HashSet<>(section.sessions().stream().map(Session::id).toList());
     }
 
     private static String sessions(Section section) {

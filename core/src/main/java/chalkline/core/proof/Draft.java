@@ -1,5 +1,6 @@
 package chalkline.core.proof;
 
+import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Joined;
@@ -27,6 +28,8 @@ final class Draft {
     private Optional<Map<Setting, String>> shared = Optional.empty();
     final Set<Snag> snags;
     final Map<String, SectionWindow> sectionWindows;
+    List<Person> instructors = List.of();
+    int students;
     Optional<HeldShell> held = Optional.empty();
     private String codeOfKey = "";
     private String codeKey = "";
@@ -40,6 +43,8 @@ final class Draft {
     Draft(Drafts.Rendered rendered) {
         this(rendered.shell(), rendered.values(), EnumSet.copyOf(rendered.snags()), rendered.sectionWindows());
         this.shared = Optional.of(rendered.seen());
+        this.instructors = rendered.instructors();
+        this.students = rendered.students();
         this.codeOfKey = code();
         this.codeKey = rendered.codeKey();
     }
@@ -105,7 +110,7 @@ final class Draft {
 
     /** What was worked out, for others to go on with; nothing may be put into it any more. */
     Drafts.Rendered rendered() {
-        return new Drafts.Rendered(shell(), values, values(), snags, sectionWindows, codeKey());
+        return new Drafts.Rendered(shell(), values, values(), snags, sectionWindows, instructors, students, codeKey());
     }
 
     String code() {

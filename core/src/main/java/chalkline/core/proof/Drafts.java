@@ -1,5 +1,6 @@
 package chalkline.core.proof;
 
+import chalkline.core.arrivals.Person;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
@@ -42,10 +43,12 @@ final class Drafts {
             Map<Setting, String> seen,
             Set<Snag> snags,
             Map<String, SectionWindow> sectionWindows,
+            List<Person> instructors,
+            int students,
             String codeKey) {
 
         Rendered of(Shell same) {
-            return new Rendered(same, values, seen, snags, sectionWindows, codeKey);
+            return new Rendered(same, values, seen, snags, sectionWindows, instructors, students, codeKey);
         }
     }
 
@@ -173,15 +176,18 @@ final class Drafts {
 
     private static void people(Draft draft) {
         Shell shell = draft.shell();
-        if (shell.sections().stream().allMatch(section -> section.instructors().isEmpty())) {
+        draft.instructors = shell.instructors();
+        draft.students = shell.students();
+        if (draft.instructors.isEmpty()) {
             draft.snags.add(Snag.NO_INSTRUCTOR);
         }
-        if (shell.sections().stream()
-                .flatMap(section -> section.instructors().stream())
-                .anyMatch(person -> !person.enabled())) {
+        if (draft.instructors.stream().anyMatch(person -> !person.enabled())) {
             draft.snags.add(Snag.INSTRUCTOR_DISABLED);
         }
-        if (shell.sections().size() > 1 && shell.hasDoubles()) {
+        int places = shell.sections().stream()
+                .mapToInt(section -> section.students().size())
+                .sum();
+        if (places > draft.students) {
             draft.snags.add(Snag.SAME_STUDENT);
         }
         if (shell.sections().stream().anyMatch(section -> !section.code().read())) {

@@ -10,6 +10,8 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Stack;
 import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.JoinedSections;
+import chalkline.core.crosslists.Suggestion;
+import chalkline.core.crosslists.Suggestions;
 import chalkline.core.naming.Text;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -129,6 +131,17 @@ public final class Proof {
         return moved;
     }
 
+    /** Sections that look as if they were taught together, among those in no cross-list that are alone in their shell. */
+    public List<Suggestion> suggestions() {
+        Set<String> named = JoinedSections.named(conventions);
+        List<Section> alone = shells.stream()
+                .filter(shell -> shell.sections().size() == 1)
+                .map(Shell::lead)
+                .filter(section -> !named.contains(section.id()))
+                .toList();
+        return Suggestions.among(alone, conventions.crossListing());
+    }
+
     /** How many sections each layer matches, in the order of the stack. */
     public int[] matches() {
         return stack.matches(moved);
@@ -152,8 +165,8 @@ public final class Proof {
                 draft.values(),
                 draft.leadId(),
                 draft.sections().stream().map(Section::id).toList(),
-                draft.hasShell() ? draft.shell().instructors() : List.of(),
-                draft.hasShell() ? draft.shell().students() : 0,
+                draft.instructors,
+                draft.students,
                 draft.sectionWindows,
                 Collections.unmodifiableSet(draft.snags),
                 changed,

@@ -68,11 +68,6 @@ public record Shell(
                         .count();
     }
 
-    /** Whether any student is in two of its sections. */
-    boolean hasDoubles() {
-        return sections.stream().mapToInt(section -> section.students().size()).sum() > students();
-    }
-
     /** The value of a token; what is not of the whole shell is of its lead. */
     public String valueOf(Token token) {
         return switch (token) {

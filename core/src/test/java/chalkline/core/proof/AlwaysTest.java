@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import chalkline.core.Lists;
 import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
+import chalkline.core.crosslists.Suggestion;
+import chalkline.core.crosslists.Suggestions;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -216,6 +219,29 @@ class AlwaysTest {
             }
         }
         return open;
+    }
+
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void suggestionsAreOfSectionsThatAreAloneWhateverWayTheyAreFound(long seed) {
+        Campuses campuses = new Campuses(seed);
+        Lists lists = campuses.lists();
+        Conventions rules = campuses.conventions();
+        Proof proof = proof(lists, rules, List.of());
+        List<Suggestion> suggestions = proof.suggestions();
+        assertThat(suggestions)
+                .isEqualTo(
+                        Suggestions.of(lists.list(), lists.list().term("27SP").orElseThrow(), rules));
+        List<String> suggested = suggestions.stream()
+                .flatMap(one -> one.sections().stream())
+                .map(Section::id)
+                .toList();
+        assertThat(suggested).doesNotHaveDuplicates();
+        for (ProofRow row : proof.rows()) {
+            if (row.sections().size() > 1) {
+                assertThat(suggested).doesNotContainAnyElementsOf(row.sections());
+            }
+        }
     }
 
     /** What is worked out from an earlier proof is what is worked out anew, edit upon edit. */

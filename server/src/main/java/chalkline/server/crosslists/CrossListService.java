@@ -1,11 +1,11 @@
 package chalkline.server.crosslists;
 
+import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.crosslists.OwnShell;
 import chalkline.core.crosslists.Suggestion;
-import chalkline.core.crosslists.Suggestions;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Proof;
@@ -31,7 +31,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** The cross-lists of a term: those that are kept, what looks like one, and what sections become when put together. */
@@ -83,7 +82,7 @@ public class CrossListService {
 
     /** Each suggestion as it would come out if all of them were kept, so that their codes differ from each other too. */
     private static List<CrossListViews.Row> suggested(Proof now, Conventions rules) {
-        List<Suggestion> suggestions = Suggestions.of(now.sections(), rules);
+        List<Suggestion> suggestions = now.suggestions();
         List<CrossList> all = new ArrayList<>(rules.crossLists());
         for (Suggestion suggestion : suggestions) {
             String lead = suggestion.lead().id();
@@ -155,10 +154,13 @@ public class CrossListService {
     }
 
     private static int twice(List<Section> sections) {
-        Map<String, Long> counts = sections.stream()
-                .flatMap(section -> section.students().stream())
-                .collect(Collectors.groupingBy(student -> student.id(), Collectors.counting()));
-        return (int) counts.values().stream().filter(count -> count > 1).count();
+        Set<String> once = new HashSet<>();
+        Set<String> again = new HashSet<>();
+        sections.forEach(section -> section.students().stream()
+                .map(Person::id)
+                .filter(student -> !once.add(student))
+                .forEach(again::add));
+        return again.size();
     }
 
     /** Sections in whose course, people or numbers all the words of a text stand. */

@@ -66,14 +66,26 @@ public class ProofService {
         return inTheWay(key, conventions.version(key.conventions()));
     }
 
+    /** A proof that was computed of the same list and the same held shells, to go on from. */
+    private Optional<Proof> ofOtherConventions(ProofKey key) {
+        return proofs.asMap().entrySet().stream()
+                .filter(entry ->
+                        entry.getKey().withConventions(key.conventions()).equals(key))
+                .map(entry -> entry.getValue().proof())
+                .findFirst();
+    }
+
     private Computed compute(ProofKey key) {
         long start = System.nanoTime();
-        Proof proof = Proof.of(
-                arrivals.list(key.arrival()),
-                arrivals.sections(key.arrival(), key.term()),
-                key.term(),
-                conventions.version(key.conventions()),
-                held.shells(key.held()));
+        Conventions rules = conventions.version(key.conventions());
+        Proof proof = ofOtherConventions(key)
+                .map(known -> known.under(rules))
+                .orElseGet(() -> Proof.of(
+                        arrivals.list(key.arrival()),
+                        arrivals.sections(key.arrival(), key.term()),
+                        key.term(),
+                        rules,
+                        held.shells(key.held())));
         LOG.info(
                 "Proof {} of {} computed in {} ms",
                 key.versions(),

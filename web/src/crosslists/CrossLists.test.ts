@@ -5,28 +5,8 @@ import type { Api } from '../api/client'
 import { campus } from '../frame/campus.svelte'
 import { place } from '../frame/nav.svelte'
 import CrossLists from './CrossLists.svelte'
-import type { Row } from './table.svelte'
+import { row } from './rows.testing'
 
-const row = (lead: string, more: Partial<Row> = {}): Row => ({
-    id: '',
-    tier: 'same-course',
-    key: `s:${lead}`,
-    lead,
-    sections: [lead, `${lead}2`],
-    label: `LAW ${lead}`,
-    title: 'Audit',
-    department: lead === 'm' ? 'Music' : 'Law',
-    instructors: ['Bo Quist'],
-    students: 40,
-    twice: 0,
-    evidence: ['Bo Quist teaches all of them'],
-    coursesDiffer: false,
-    approved: false,
-    reason: '',
-    snags: [],
-    stopped: false,
-    ...more,
-})
 const apart = row('d', { tier: 'listed', coursesDiffer: true })
 const kept = row('k', { id: 'x1', tier: 'kept', sections: ['k', 'k2', 'k3'] })
 const LOOK = {
@@ -76,7 +56,7 @@ beforeEach(() => {
                 version: 4,
                 allow: 'same-course',
                 nextId: 'x7',
-                suggested: [apart, row('a'), row('m')],
+                suggested: [apart, row('a'), row('m', { department: 'Music' })],
                 kept: [kept],
             })
         if (path === '/api/desk') return reply({ zone: 'UTC', terms: [], latest: [] })

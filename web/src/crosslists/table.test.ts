@@ -1,26 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { inverse, isPlain, rowId, Table, type Row } from './table.svelte'
+import { inverse, isPlain, rowId, Table } from './table.svelte'
+import { row } from './rows.testing'
 
-const row = (lead: string, more: Partial<Row> = {}): Row => ({
-    id: '',
-    tier: 'same-course',
-    key: `s:${lead}`,
-    lead,
-    sections: [lead, `${lead}2`],
-    label: lead,
-    title: '',
-    department: 'Music',
-    instructors: [],
-    students: 20,
-    twice: 0,
-    evidence: [],
-    coursesDiffer: false,
-    approved: false,
-    reason: '',
-    snags: [],
-    stopped: false,
-    ...more,
-})
 const kept = row('k', {
     id: 'x1',
     tier: 'kept',

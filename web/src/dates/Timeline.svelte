@@ -2,6 +2,7 @@
     import type { SvelteSet } from 'svelte/reactivity'
     import type { Api } from '../api/client'
     import { count, day as dayWords, moment } from '../frame/words'
+    import { reached } from '../parts/steps'
     import { InSight } from '../parts/virtual.svelte'
     import type { Edge, Line, Row } from './doors.svelte'
     import Axis from './Axis.svelte'
@@ -96,31 +97,11 @@
         if (!marks.delete(key)) marks.add(key)
     }
 
-    function step(from: number, by: number): number {
-        let to = from
-        for (let left = Math.abs(by); left > 0; left--) {
-            let next = to + Math.sign(by)
-            while (lines[next] && lines[next]?.kind !== 'row') next += Math.sign(by)
-            if (next < 0 || next >= lines.length) break
-            to = next
-        }
-        return to
-    }
-
     function pressed(event: KeyboardEvent) {
-        const page = Math.max(1, Math.floor((box?.clientHeight ?? 0) / HEIGHTS.row) - 3)
-        const moves: Record<string, number> = {
-            ArrowDown: 1,
-            ArrowUp: -1,
-            PageDown: page,
-            PageUp: -page,
-            Home: -lines.length,
-            End: lines.length,
-        }
-        const by = moves[event.key]
-        if (by !== undefined) {
-            const to = lines[step(chosenAt, by)]
-            if (to?.kind === 'row') select(to.row.key)
+        const page = Math.floor((box?.clientHeight ?? 0) / HEIGHTS.row) - 3
+        const to = reached(event.key, lines, chosenAt, page)
+        if (to?.kind === 'row') {
+            select(to.row.key)
         } else if (event.key === ' ' && selected) toggle(selected)
         else if (event.key === 'a') markAll()
         else if (event.key === 'Enter') document.getElementById('margin')?.focus()

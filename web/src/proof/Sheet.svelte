@@ -1,6 +1,7 @@
 <script lang="ts">
     import { SvelteSet } from 'svelte/reactivity'
     import { daysBetween, moment, number, words } from '../frame/words'
+    import { reached } from '../parts/steps'
     import { InSight } from '../parts/virtual.svelte'
     import { ACTIONS, CARRIED_OUT, type Action } from './actions'
     import GroupHead from './GroupHead.svelte'
@@ -59,18 +60,6 @@
         return Math.max(0, Math.min(100, (100 * days) / span))
     }
 
-    function step(from: number, by: number): number {
-        let to = from
-        for (let left = Math.abs(by); left > 0; left--) {
-            let next = to + Math.sign(by)
-            while (lines[next]?.kind === 'group') next += Math.sign(by)
-            if (next < 0 || next >= lines.length) break
-            to = next
-        }
-        return to
-    }
-
-    /** Any shell that has sections to be built, or to be put together with others. */
     function mayMark(row: Row): boolean {
         return row.action === 'close' || row.sections.length > 0
     }
@@ -89,21 +78,11 @@
     }
 
     function pressed(event: KeyboardEvent) {
-        const page = Math.max(1, Math.floor((box?.clientHeight ?? ROW) / ROW) - 1)
-        const last = lines.length
-        const moves: Record<string, number> = {
-            ArrowDown: 1,
-            ArrowUp: -1,
-            PageDown: page,
-            PageUp: -page,
-            Home: -last,
-            End: last,
-        }
-        const by = moves[event.key]
+        const page = Math.floor((box?.clientHeight ?? 0) / ROW) - 1
+        const to = reached(event.key, lines, at, page)
         const current = lines[at]
-        if (by !== undefined) {
-            const to = lines[step(at, by)]
-            if (to?.kind === 'row') select(to.row.key)
+        if (to?.kind === 'row') {
+            select(to.row.key)
         } else if (event.key === ' ' && current?.kind === 'row') {
             toggle(current.row)
         } else if (event.key === 'a') {

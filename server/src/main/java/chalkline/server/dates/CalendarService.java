@@ -27,7 +27,6 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -79,9 +78,10 @@ public class CalendarService {
     @Readers
     @Transactional(readOnly = true)
     public List<About> of(String term, String shellKey) {
-        Shell shell = Optional.ofNullable(proofs.proof(proofs.now(term)).byKey().get(shellKey))
-                .flatMap(ProofRow::shell)
-                .orElseThrow(() -> new NotFound("This proof has no shell " + shellKey + "."));
+        Shell shell = proofs.proof(proofs.now(term))
+                .row(shellKey)
+                .shell()
+                .orElseThrow(() -> new NotFound("Nothing is taught in the shell " + shellKey + " any more."));
         List<About> about = new ArrayList<>();
         about.add(about(term, CalendarKind.SHELL, shellKey, shell.labels().label()));
         for (Person person : shell.instructors()) {

@@ -158,8 +158,7 @@ public class StartService {
     }
 
     ProofRow row(ProofKey key, String shellKey) {
-        return Optional.ofNullable(proofs.proof(key).byKey().get(shellKey))
-                .orElseThrow(() -> new NotFound("This proof has no shell " + shellKey + "."));
+        return proofs.proof(key).row(shellKey);
     }
 
     private HeldShell shell(ProofKey key, String heldKey) {

@@ -31,7 +31,16 @@ public class ProofService {
             Caffeine.newBuilder().maximumSize(PROOFS_IN_MEMORY).build(this::compute);
 
     /** A proof, and its rows by key. */
-    public record Computed(Proof proof, Map<String, ProofRow> byKey) {}
+    public record Computed(Proof proof, Map<String, ProofRow> byKey) {
+        /** The row of one shell. */
+        public ProofRow row(String key) {
+            ProofRow row = byKey.get(key);
+            if (row == null) {
+                throw new NotFound("This proof has no shell " + key + ".");
+            }
+            return row;
+        }
+    }
 
     ProofService(ArrivalService arrivals, ConventionsService conventions, HeldService held) {
         this.arrivals = arrivals;

@@ -7,7 +7,6 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
-import chalkline.server.frame.NotFound;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.Members;
 import chalkline.server.people.Readers;
@@ -15,7 +14,6 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 
@@ -36,8 +34,7 @@ public class RosterService {
     @Readers
     public ProofViews.Roster of(String term, String versions, String key) {
         ProofKey proofKey = ProofKey.of(term, versions);
-        ProofRow row = Optional.ofNullable(proofs.proof(proofKey).byKey().get(key))
-                .orElseThrow(() -> new NotFound("This proof has no shell " + key + "."));
+        ProofRow row = proofs.proof(proofKey).row(key);
         if (row.held().isEmpty() || row.shell().isEmpty()) {
             return new ProofViews.Roster(List.of(), List.of());
         }

@@ -6,10 +6,8 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.core.proof.Why;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.NotFound;
 import chalkline.server.people.Readers;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -29,9 +27,7 @@ public class WhyService {
     @Readers
     public ProofViews.Shell shell(String term, String versions, String key) {
         ProofKey proofKey = ProofKey.of(term, versions);
-        ProofRow row = Optional.ofNullable(proofs.proof(proofKey).byKey().get(key))
-                .orElseThrow(() -> new NotFound("This proof has no shell " + key + "."));
-        return view(versions, row, conventions.version(proofKey.conventions()));
+        return view(versions, proofs.proof(proofKey).row(key), conventions.version(proofKey.conventions()));
     }
 
     /** Everything about a row that some conventions gave. */

@@ -82,6 +82,22 @@ class PlanTest {
                 false);
     }
 
+    /** The shell of both sections. */
+    private static HeldShell shared(Map<String, SectionWindow> windows) {
+        return new HeldShell(
+                "s:a",
+                "27SP",
+                "27SP-ocea-210-001-002",
+                Map.of(Setting.CODE, "27SP-ocea-210-001-002"),
+                Optional.of("a"),
+                Optional.of(List.of("a", "b")),
+                Optional.of(windows),
+                Optional.empty(),
+                false,
+                false,
+                false);
+    }
+
     private static List<PlannedStep> plan(RegistrarList list, HeldShell... held) {
         return plan(Conventions.in(ZoneId.of("America/Halifax")), list, held);
     }
@@ -121,16 +137,7 @@ class PlanTest {
                 joined, list("a 001", "b 002"), held("s:a", "27SP-ocea-210-001"), held("s:b", "27SP-ocea-210-002")));
         assertThat(join).containsExactly("CATEGORY", "SHELL s:a", "PEOPLE s:a", "CLOSE s:b");
 
-        HeldShell shared = new HeldShell(
-                "s:a",
-                "27SP",
-                "27SP-ocea-210-001-002",
-                Map.of(Setting.CODE, "27SP-ocea-210-001-002"),
-                Optional.of("a"),
-                Optional.of(List.of("a", "b")),
-                false,
-                false,
-                false);
+        HeldShell shared = shared(Map.of());
         List<PlannedStep> split = plan(list("a 001", "b 002"), shared);
         assertThat(verbs(split))
                 .containsExactly(
@@ -151,18 +158,7 @@ class PlanTest {
     @Test
     void aSectionThatLeavesKeepsItsDoorsUntilItsPeopleHaveLeft() {
         SectionWindow later = new SectionWindow("2027-02-01T00:00:00-04:00", "2027-04-23T23:59:00-03:00");
-        HeldShell shared = new HeldShell(
-                "s:a",
-                "27SP",
-                "27SP-ocea-210-001-002",
-                Map.of(Setting.CODE, "27SP-ocea-210-001-002"),
-                Optional.of("a"),
-                Optional.of(List.of("a", "b")),
-                Optional.of(Map.of("b", later)),
-                Optional.empty(),
-                false,
-                false,
-                false);
+        HeldShell shared = shared(Map.of("b", later));
         List<Lms.ShellPut> puts = plan(list("a 001", "b 002"), shared).stream()
                 .filter(step -> step.verb() == Verb.SHELL && step.shellKey().equals("s:a"))
                 .map(step -> (Lms.ShellPut) step.payload())

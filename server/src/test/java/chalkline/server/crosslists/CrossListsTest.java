@@ -36,7 +36,7 @@ class CrossListsTest {
 
     @BeforeAll
     static void start() throws Exception {
-        system = RunningSystem.withSections(240, "--standins.earlier-terms=false", "--standins.copy-millis=1");
+        system = RunningSystem.withSections(150, "--standins.earlier-terms=false", "--standins.copy-millis=1");
         abara = system.signedIn("abara");
         lms = Client.anonymous(system.standIns());
         abara.fetchList();

@@ -90,15 +90,16 @@
     }
 
     function attempt(edit: Edit, says: string, isUndo = false) {
+        if (busy) return
         void campus.attempt(async () => {
             busy = true
             try {
                 await table.keep(edit, says, isUndo)
                 place.set({ row: '' })
-                await campus.refresh()
             } finally {
                 busy = false
             }
+            await campus.refresh()
         })
     }
 

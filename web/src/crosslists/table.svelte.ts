@@ -159,10 +159,10 @@ export class Table {
             if (e instanceof Problem && e.status === 409) await this.load()
             throw e
         }
-        this.past = isUndo ? this.past.slice(0, -1) : [...this.past, { edit: inverse(edit, before), says }]
         this.draft = null
         this.look = null
         await this.load()
+        this.past = isUndo ? this.past.slice(0, -1) : [...this.past, { edit: inverse(edit, before), says }]
         this.said = says
     }
 }

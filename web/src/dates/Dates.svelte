@@ -98,6 +98,7 @@
     }
 
     function work(what: () => Promise<void>) {
+        if (busy) return
         void campus.attempt(async () => {
             busy = true
             try {

@@ -7,7 +7,7 @@
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number, words } from '../frame/words'
     import { CARRIED_OUT } from './actions'
-    import { filtered, grouped, Rows } from './rows.svelte'
+    import { differing, fieldName, filtered, grouped, Rows } from './rows.svelte'
     import Sheet from './Sheet.svelte'
     import Tally from './Tally.svelte'
     import Why from './Why.svelte'
@@ -26,7 +26,9 @@
     const snag = $derived(place.params.snag ?? '')
     const q = $derived(place.params.q ?? '')
     const selected = $derived(place.params.key ?? '')
-    const seen = $derived(filtered(rows.all, { action, snag, q }))
+    const field = $derived(action === 'change' ? (place.params.field ?? '') : '')
+    const fields = $derived(action === 'change' ? differing(rows.all) : [])
+    const seen = $derived(filtered(rows.all, { action, snag, field, q }))
     const lines = $derived(grouped(seen, by))
     const stops = $derived(new Set(rows.summary?.snags.filter((s) => s.stop).map((s) => s.snag)))
     const inWay = $derived(rows.all.filter((r) => r.action === 'stop').length)
@@ -157,6 +159,21 @@
                     {/each}
                 </select>
             </label>
+            {#if fields.length > 0}
+                <label>
+                    <span class="soft">of</span>
+                    <select
+                        aria-label="of"
+                        value={field}
+                        onchange={(e) => place.set({ field: e.currentTarget.value })}
+                    >
+                        <option value="">any field</option>
+                        {#each fields as [name, shells] (name)}
+                            <option value={name}>{fieldName(name)} ({number(shells)})</option>
+                        {/each}
+                    </select>
+                </label>
+            {/if}
             <label>
                 <span class="soft">with snag</span>
                 <select
@@ -204,7 +221,7 @@
             <p class="none">
                 No shell is like that. <button
                     class="plain"
-                    onclick={() => place.set({ action: '', snag: '', q: '' })}>Show all</button
+                    onclick={() => place.set({ action: '', snag: '', field: '', q: '' })}>Show all</button
                 >
             </p>
         {/if}

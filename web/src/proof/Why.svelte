@@ -3,6 +3,7 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, place } from '../frame/nav.svelte'
     import { count, moment } from '../frame/words'
+    import { fieldName } from './rows.svelte'
     import Roster from './Roster.svelte'
     import ValueChange from './ValueChange.svelte'
 
@@ -109,7 +110,7 @@
         </p>
     {/each}
     {#if shell.changed.length > 0}
-        <p class="changes">Changes {shell.changed.join(', ')}.</p>
+        <p class="changes">Changes {shell.changed.map(fieldName).join(', ')}.</p>
         {#if shell.changed.includes('people')}
             <Roster versions={shell.versions} shell={shell.key} />
         {/if}

@@ -8,6 +8,8 @@ export type Line = { kind: 'group'; name: string; under: string; rows: Row[] } |
 export interface Filter {
     action: string
     snag: string
+    /** A field that differs from what the LMS holds. */
+    field: string
     q: string
 }
 
@@ -80,10 +82,25 @@ export function filtered(rows: Row[], filter: Filter): Row[] {
         (row) =>
             (filter.action === '' ||
                 (filter.action === 'todo' ? row.action !== 'keep' : row.action === filter.action)) &&
+            (filter.field === '' || row.changed.includes(filter.field)) &&
             (filter.snag === '' ||
                 (filter.snag === 'any' ? row.snags.length > 0 : row.snags.includes(filter.snag))) &&
             terms.every((term) => row.find.includes(term)),
     )
+}
+
+/** The fields in which rows differ from what the LMS holds, those of most rows first, and of how many. */
+export function differing(rows: Row[]): [string, number][] {
+    const counts = new Map<string, number>()
+    for (const row of rows)
+        if (row.action === 'change')
+            for (const field of row.changed) counts.set(field, (counts.get(field) ?? 0) + 1)
+    return [...counts].sort(([a, n], [b, m]) => m - n || ORDER.compare(a, b))
+}
+
+/** `sectionWindows` in words. */
+export function fieldName(field: string): string {
+    return field.replace(/[A-Z]+/g, (big) => ` ${big.toLowerCase()}`)
 }
 
 const ACTION_ORDER = ['stop', 'build', 'change', 'close', 'keep']

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { filtered, grouped, withMore, type Row } from './rows.svelte'
+import { differing, fieldName, filtered, grouped, type Row, withMore } from './rows.svelte'
 
 function row(key: string, more: Partial<Row> = {}): Row {
     const base = {
@@ -15,7 +15,7 @@ function row(key: string, more: Partial<Row> = {}): Row {
     return { ...made, find: `${made.code} ${made.title} ${made.reference}`.toLowerCase() }
 }
 
-const ALL = { action: '', snag: '', q: '' }
+const ALL = { action: '', snag: '', field: '', q: '' }
 
 describe('filtered', () => {
     const rows = [
@@ -31,6 +31,22 @@ describe('filtered', () => {
     test('by snag', () => {
         expect(filtered(rows, { ...ALL, snag: 'any' })).toHaveLength(2)
         expect(filtered(rows, { ...ALL, snag: 'no-instructor' })).toHaveLength(1)
+    })
+    test('by the field that differs, of which the sheet tells how many there are', () => {
+        const changed = [
+            row('b-1', { action: 'change', changed: ['people', 'title'] }),
+            row('b-2', { action: 'change', changed: ['people'] }),
+            row('b-3', { action: 'change', changed: ['sectionWindows'] }),
+            row('b-4', { action: 'close', changed: ['code'] }),
+        ]
+        expect(filtered(changed, { ...ALL, field: 'people' }).map((r) => r.key)).toEqual(['b-1', 'b-2'])
+        expect(differing(changed)).toEqual([
+            ['people', 2],
+            ['sectionWindows', 1],
+            ['title', 1],
+        ])
+        expect(fieldName('sectionWindows')).toBe('section windows')
+        expect(fieldName('uploadLimitMB')).toBe('upload limit mb')
     })
     test('by every word of a search, in any order and case', () => {
         expect(filtered(rows, { ...ALL, q: 'LUND a-1' })).toHaveLength(1)

@@ -1144,6 +1144,7 @@ export interface components {
             sections: components["schemas"]["DateDoor"][];
         };
         CrossListKeep: {
+            versions: string;
             change: components["schemas"]["Change"];
             note: string;
         };

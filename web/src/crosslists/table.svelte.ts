@@ -154,7 +154,7 @@ export class Table {
         const note = says
         try {
             const change = { basedOn: this.sheet?.version ?? 0, crossLists: edit }
-            await post(`${this.base}/versions`, { change, note })
+            await post(`${this.base}/versions`, { versions: this.sheet?.versions ?? '', change, note })
         } catch (e) {
             if (e instanceof Problem && e.status === 409) await this.load()
             throw e

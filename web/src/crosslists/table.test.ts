@@ -115,7 +115,11 @@ describe('keeping', () => {
         expect(sent).toEqual([
             {
                 path: '/api/terms/27SP/cross-lists/versions',
-                body: { change: { basedOn: 4, crossLists: edit }, note: '2 cross-lists kept' },
+                body: {
+                    versions: '1.1.1',
+                    change: { basedOn: 4, crossLists: edit },
+                    note: '2 cross-lists kept',
+                },
             },
         ])
         expect(table.past.at(-1)?.edit).toEqual({ keep: [], split: ['x7', 'x8'] })

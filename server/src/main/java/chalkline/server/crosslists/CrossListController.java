@@ -23,7 +23,11 @@ class CrossListController {
         this.crossLists = crossLists;
     }
 
-    record Keep(@Valid @NotNull Change change, @NotNull String note) {}
+    /** @param versions what the sheet was of on which they were chosen */
+    record Keep(
+            @NotNull String versions,
+            @Valid @NotNull Change change,
+            @NotNull String note) {}
 
     @GetMapping
     CrossListViews.Sheet sheet(@PathVariable String term) {
@@ -37,7 +41,7 @@ class CrossListController {
 
     @PostMapping("/versions")
     ConventionsService.About keep(@PathVariable String term, @Valid @RequestBody Keep keep) {
-        return crossLists.keep(term, keep.change(), keep.note());
+        return crossLists.keep(term, keep.versions(), keep.change(), keep.note());
     }
 
     @PostMapping("/look")

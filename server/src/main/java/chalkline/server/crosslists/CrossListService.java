@@ -207,30 +207,32 @@ public class CrossListService {
             throw new Refusal("crossLists", 0, "Give one cross-list to look at.");
         }
         CrossListEdit.Kept kept = edit.keep().get(0);
-        Seen first = see(term, change);
+        Seen first = see(proofs.now(term), change);
         CrossListViews.Joining view = view(first, kept);
         boolean stands = view.members().stream().anyMatch(member -> member.own() != null);
-        return stands && asked(first) ? view(see(term, change), kept) : view;
+        return stands && asked(first) ? view(see(proofs.now(term), change), kept) : view;
     }
 
     /**
      * Keeps cross-lists as a new version of the conventions. Where one of their sections has a shell already, the LMS is
-     * asked first; nothing is kept if it then tells of students' work that nobody has seen.
+     * asked first; nothing is kept if it then tells of students' work that the sheet did not show.
      *
+     * @param versions what the sheet was of
      * @throws Conflict where there is such work, or where another version of the conventions holds meanwhile
      */
     @Administrators
-    public ConventionsService.About keep(String term, Change change, String note) {
+    public ConventionsService.About keep(String term, String versions, Change change, String note) {
         CrossListEdit edit = change.crossLists();
         if (edit == null) {
             throw new Refusal("crossLists", 0, "Give the cross-lists that are to be kept.");
         }
         Set<String> sections = new HashSet<>();
         edit.keep().forEach(kept -> sections.addAll(kept.sections()));
-        Seen before = see(term, change);
+        Seen before = see(ProofKey.of(term, versions), change);
         boolean stands = before.with(sections).stream().anyMatch(before.standing()::isBeside);
         if (stands && asked(before)) {
-            List<String> unseen = new ArrayList<>(withWork(see(term, change).with(sections)));
+            List<String> unseen =
+                    new ArrayList<>(withWork(see(proofs.now(term), change).with(sections)));
             unseen.removeAll(withWork(before.with(sections)));
             if (!unseen.isEmpty()) {
                 throw new Conflict("Students have worked in shells that would be closed for "
@@ -265,8 +267,8 @@ public class CrossListService {
         }
     }
 
-    private Seen see(String term, Change change) {
-        ProofKey key = proofs.now(term).withConventions(change.basedOn());
+    private Seen see(ProofKey at, Change change) {
+        ProofKey key = at.withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         return new Seen(
                 key,

@@ -113,7 +113,8 @@ class AddsAndDropsTest {
                 "crossLists",
                 Map.of("keep", List.of(set), "split", List.of()));
         Client.Answer kept = abara.post(
-                "/api/terms/27SP/cross-lists/versions", JSON.writeValueAsString(Map.of("change", change, "note", "")));
+                "/api/terms/27SP/cross-lists/versions",
+                JSON.writeValueAsString(Map.of("versions", sheet.get("versions"), "change", change, "note", "")));
         assertThat(kept.status()).as(kept.text()).isEqualTo(200);
         assertThat(abara.build("27SP").get("failed").asInt()).isZero();
         assertThat(changed()).as("a build leaves nothing to do").isEmpty();

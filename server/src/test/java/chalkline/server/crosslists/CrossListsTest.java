@@ -60,12 +60,21 @@ class CrossListsTest {
     private static Client.Answer keep(String kind, Object edit) {
         int version = sheet().get("version").asInt();
         return abara.post(
-                kind.equals("crossLists") ? "/api/terms/27SP/cross-lists/versions" : "/api/conventions/versions",
+                "/api/conventions/versions",
                 JSON.writeValueAsString(Map.of("change", Map.of("basedOn", version, kind, edit), "note", "")));
     }
 
     private static Client.Answer keepTogether(List<Map<String, Object>> sets, List<String> split) {
-        return keep("crossLists", Map.of("keep", sets, "split", split));
+        return keepTogether(sheet(), sets, split);
+    }
+
+    /** Keeps what was chosen on a sheet that was read before. */
+    private static Client.Answer keepTogether(JsonNode sheet, List<Map<String, Object>> sets, List<String> split) {
+        Map<String, Object> edit = Map.of("keep", sets, "split", split);
+        Map<String, Object> change = Map.of("basedOn", sheet.get("version"), "crossLists", edit);
+        return abara.post(
+                "/api/terms/27SP/cross-lists/versions",
+                JSON.writeValueAsString(Map.of("versions", sheet.get("versions"), "change", change, "note", "")));
     }
 
     private static Map<String, Object> set(String id, String lead, List<String> joined, String reason) {
@@ -225,7 +234,9 @@ class CrossListsTest {
                 .filter(id -> !id.equals(lead))
                 .toList();
         lms.put("/lms/api/trouble/work/s:" + joined.get(0), "");
-        Client.Answer refused = keepTogether(List.of(set("x50", lead, joined, "")), List.of());
+        // somebody else's look tells the application, but not whoever has the older sheet
+        abara.post("/api/terms/27SP/proof/look", "");
+        Client.Answer refused = keepTogether(seen, List.of(set("x50", lead, joined, "")), List.of());
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.text()).contains(row.get("label").asString()).contains("Nothing was kept");
         assertThat(sheet().get("version").asInt()).isEqualTo(seen.get("version").asInt());

@@ -100,7 +100,14 @@ class LmsPortTest {
 
     private static void keep(Client abara, String path, int basedOn, String kind, Object edit) {
         Client.Answer answer = abara.post(
-                path, JSON.writeValueAsString(Map.of("change", Map.of("basedOn", basedOn, kind, edit), "note", "")));
+                path,
+                JSON.writeValueAsString(Map.of(
+                        "versions",
+                        abara.versions("27SP"),
+                        "change",
+                        Map.of("basedOn", basedOn, kind, edit),
+                        "note",
+                        "")));
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);
     }
 

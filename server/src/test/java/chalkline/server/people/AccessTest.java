@@ -33,7 +33,7 @@ class AccessTest {
             {"basedOn":1,"crossLists":{"split":[],"keep":[
              {"id":"x1","lead":"cl-27SP-1","joined":["cl-27SP-2"],"approved":false,"reason":""}]}}""";
 
-    private static final String KEEP_TOGETHER = "{\"note\":\"\",\"change\":" + TOGETHER + "}";
+    private static final String KEEP_TOGETHER = "{\"versions\":\"1.1.1\",\"note\":\"\",\"change\":" + TOGETHER + "}";
 
     private record Route(String method, String path, boolean changes, String body) {}
 

@@ -264,7 +264,7 @@
             onclick={build}
         >
             {toBuild === 0
-                ? 'Nothing to build'
+                ? `Nothing ${marks.size ? 'marked ' : ''}to build`
                 : `Build ${count(toBuild, marks.size ? 'marked shell' : 'shell')}`}
         </button>
     {/if}

@@ -1,13 +1,10 @@
 package chalkline.core.proof;
 
 import chalkline.core.arrivals.Section;
+import chalkline.core.naming.Digest;
 import chalkline.core.naming.Text;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Collection;
 import java.util.HashSet;
-import java.util.HexFormat;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -30,17 +27,11 @@ public final class Rosters {
      * ended by a line feed, in UTF-8.
      */
     public static String digest(Collection<In> people) {
-        String lines = people.stream()
+        return Digest.of(people.stream()
                 .map(in -> in.role() + " " + in.user() + "\n")
                 .distinct()
                 .sorted(Text.BY_CODE_POINT)
-                .collect(Collectors.joining());
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(lines.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java platform has SHA-256", e);
-        }
+                .collect(Collectors.joining()));
     }
 
     private String of(Section section) {

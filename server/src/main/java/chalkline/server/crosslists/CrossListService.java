@@ -228,12 +228,11 @@ public class CrossListService {
         }
         Set<String> sections = new HashSet<>();
         edit.keep().forEach(kept -> sections.addAll(kept.sections()));
-        Seen before = see(ProofKey.of(term, versions), change);
-        boolean stands = before.with(sections).stream().anyMatch(before.standing()::isBeside);
-        if (stands && asked(before)) {
-            List<String> unseen =
-                    new ArrayList<>(withWork(see(proofs.now(term), change).with(sections)));
-            unseen.removeAll(withWork(before.with(sections)));
+        Seen now = see(proofs.now(term), change);
+        if (now.with(sections).stream().anyMatch(now.standing()::isBeside)) {
+            Seen anew = asked(now) ? see(proofs.now(term), change) : now;
+            List<String> unseen = new ArrayList<>(withWork(anew.with(sections)));
+            unseen.removeAll(withWork(see(ProofKey.of(term, versions), change).with(sections)));
             if (!unseen.isEmpty()) {
                 throw new Conflict("Students have worked in shells that would be closed for "
                         + String.join(", ", unseen) + "; the LMS says so only now. Nothing was kept. Look at "

@@ -3,6 +3,7 @@ package chalkline.server.dates;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.naming.Digest;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.formats.calendar.CalendarEntry;
@@ -15,15 +16,11 @@ import chalkline.server.people.PeopleService;
 import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -121,7 +118,7 @@ public class CalendarService {
         CalendarAddress address = addresses
                 .findByTermAndKindAndScopeKey(term, kind, key)
                 .orElseGet(() -> new CalendarAddress(term, kind, key));
-        address.renew(hash(secret), PeopleService.currentLogin());
+        address.renew(Digest.of(secret), PeopleService.currentLogin());
         addresses.save(address);
         ledger.write("calendar address made", kind.name().toLowerCase(Locale.ROOT) + " " + key, Map.of("term", term));
         return new Made("/calendars/" + secret + ".ics");
@@ -131,7 +128,7 @@ public class CalendarService {
     @Transactional
     public String subscribed(String secret) {
         CalendarAddress address = addresses
-                .findBySecretHash(hash(secret))
+                .findBySecretHash(Digest.of(secret))
                 .orElseThrow(() -> new NotFound("There is no calendar at this address, or no longer."));
         return write(address.term(), address.kind(), address.scopeKey());
     }
@@ -177,7 +174,7 @@ public class CalendarService {
                 .forEach(event -> known.put(event.getId(), event));
         List<CalendarEntry> settled = new ArrayList<>();
         for (Entries.Entry entry : entries) {
-            String content = hash(entry.when() + "\n" + entry.title() + "\n" + entry.text());
+            String content = Digest.of(entry.when() + "\n" + entry.title() + "\n" + entry.text());
             CalendarEvent event = known.get(entry.uid());
             if (event == null) {
                 event = events.save(new CalendarEvent(entry.uid(), content));
@@ -188,14 +185,5 @@ public class CalendarService {
                     entry.uid(), event.sequence(), event.changedAt(), entry.when(), entry.title(), entry.text()));
         }
         return settled;
-    }
-
-    private static String hash(String text) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -1,5 +1,6 @@
 package chalkline.server.templates;
 
+import chalkline.core.naming.Digest;
 import chalkline.core.naming.Text;
 import chalkline.core.templates.Template;
 import chalkline.formats.Fault;
@@ -14,11 +15,8 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
 import chalkline.server.people.Readers;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -158,7 +156,7 @@ public class TemplateService {
         }
         Map<String, String> hashes = new HashMap<>();
         cartridge.files().forEach((path, bytes) -> {
-            String hash = hash(bytes);
+            String hash = Digest.of(bytes);
             hashes.put(path, hash);
             if (!files.existsById(hash)) {
                 files.save(new TemplateFile(hash, bytes));
@@ -196,13 +194,5 @@ public class TemplateService {
                 version.keptAt(),
                 people.nameOf(version.keptBy()),
                 version.note());
-    }
-
-    private static String hash(byte[] content) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -240,6 +240,12 @@ class CrossListsTest {
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.text()).contains(row.get("label").asString()).contains("Nothing was kept");
         assertThat(sheet().get("version").asInt()).isEqualTo(seen.get("version").asInt());
+        // nor does a sheet from before the LMS was ever looked at, where no shell stood, let it through
+        ObjectNode oldest = (ObjectNode) seen.deepCopy();
+        oldest.put("versions", seen.get("versions").asString().replaceFirst("[0-9]+$", "0"));
+        assertThat(keepTogether(oldest, List.of(set("x50", lead, joined, "")), List.of())
+                        .status())
+                .isEqualTo(409);
         assertThat(plain(sheet()).get("lead").asString())
                 .as("it is stopped now, and not for the taking")
                 .isNotEqualTo(lead);

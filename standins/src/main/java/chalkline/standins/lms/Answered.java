@@ -1,11 +1,8 @@
 package chalkline.standins.lms;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
+import chalkline.core.naming.Digest;
 import java.sql.Timestamp;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -40,7 +37,7 @@ class Answered {
     }
 
     <T> Wire.Answers once(String key, Wire.Batch<T> batch, Function<T, Wire.Answer> work) {
-        String hash = hash(json.writeValueAsString(batch));
+        String hash = Digest.of(json.writeValueAsString(batch));
         return whole.execute(status -> {
             Optional<Wire.Answers> before = before(key, hash);
             if (before.isPresent()) {
@@ -73,15 +70,6 @@ class Answered {
             return item.execute(status -> work.apply(one));
         } catch (Refused e) {
             return Wire.Answer.no(e.word(), e.getMessage());
-        }
-    }
-
-    private static String hash(String text) {
-        try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
     }
 }

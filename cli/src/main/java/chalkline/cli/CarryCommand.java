@@ -14,9 +14,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
-@Command(name = "carry", description = "dates of an earlier term, moved to the matching days of a new one, as CSV")
+@Command(
+        name = "carry",
+        mixinStandardHelpOptions = true,
+        description = "dates of an earlier term, moved to the matching days of a new one, as CSV")
 final class CarryCommand implements Callable<Integer> {
     @Option(names = "--list", required = true, description = "the registrar's list: a OneRoster 1.1 zip or folder")
     Path list;
@@ -36,6 +41,9 @@ final class CarryCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, description = "the file to write")
     Path out;
 
+    @Spec
+    CommandSpec spec;
+
     @Override
     public Integer call() throws FaultyFileException {
         Files files = new Files();
@@ -46,6 +54,9 @@ final class CarryCommand implements Callable<Integer> {
         Optional<Session> later = files.term(read, to);
         files.check(rules, read);
         files.done();
+        Files.tell(
+                rules.orElseThrow().unmatched(read.orElseThrow()),
+                spec.commandLine().getErr());
         Conventions kept = Files.of(rules);
         CarryForward forward = new CarryForward(term(earlier.orElseThrow(), kept), term(later.orElseThrow(), kept));
         List<Dates.CarriedItem> carried =

@@ -14,7 +14,10 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
-@Command(name = "conventions", description = "the conventions of the running application, out to a file or in from one")
+@Command(
+        name = "conventions",
+        mixinStandardHelpOptions = true,
+        description = "the conventions of the running application, out to a file or in from one")
 final class ConventionsCommand implements Callable<Integer> {
     private static final String PASSWORD = "CHALKLINE_PASSWORD";
 

@@ -12,6 +12,7 @@ import chalkline.formats.held.HeldReader;
 import chalkline.formats.oneroster.OneRosterReader;
 import chalkline.formats.sheets.Dates;
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.ByteBuffer;
@@ -22,6 +23,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** Reads the files of one command and gathers the faults of all of them, so that they are told at once. */
 final class Files {
@@ -51,6 +53,29 @@ final class Files {
         return read(path, () -> OneRosterReader.read(path));
     }
 
+    /** A list whose faults say which of several lists they are in: its path as given, a slash, and the file. */
+    Optional<RegistrarList> listAmongOthers(Path path, String given) {
+        int before = faults.size();
+        Optional<RegistrarList> list = read(path, () -> OneRosterReader.read(path));
+        String own = String.valueOf(path.getFileName());
+        faults.subList(before, faults.size())
+                .replaceAll(fault -> fault.in(fault.file().equals(own) ? given : given + "/" + fault.file()));
+        return list;
+    }
+
+    /** A term that one of two lists must have. */
+    void termInEither(Optional<RegistrarList> before, Optional<RegistrarList> after, String code, String given) {
+        boolean both = before.isPresent() && after.isPresent();
+        if (both && before.get().term(code).isEmpty() && after.get().term(code).isEmpty()) {
+            faults.add(noTerm(after.get(), code).in(given + "/academicSessions.csv"));
+        }
+    }
+
+    /** Tells on standard error what has no effect; it ends nothing. */
+    static void tell(List<Fault> notes, PrintWriter err) {
+        notes.forEach(note -> err.println("note: " + note));
+    }
+
     Optional<ConventionsFile> conventions(Path path) {
         return read(path, () -> {
             String name = String.valueOf(path.getFileName());
@@ -78,9 +103,17 @@ final class Files {
     Optional<Session> term(Optional<RegistrarList> list, String code) {
         Optional<Session> term = list.flatMap(l -> l.term(code));
         if (list.isPresent() && term.isEmpty()) {
-            faults.add(Fault.ofFile("academicSessions.csv", "the list has no term with the code \"" + code + "\""));
+            faults.add(noTerm(list.get(), code));
         }
         return term;
+    }
+
+    private static Fault noTerm(RegistrarList list, String code) {
+        String known = list.terms().stream().map(Session::code).collect(Collectors.joining(", "));
+        return Fault.ofFile(
+                "academicSessions.csv",
+                "the list has no term with the code \"" + code + "\"; it has "
+                        + (known.isEmpty() ? "no terms at all" : known));
     }
 
     /** What the conventions name must be in the list. */
@@ -105,6 +138,12 @@ final class Files {
     /** Writes a whole file or none. */
     static void write(Path out, Writing writing) throws FaultyFileException {
         Path absolute = out.toAbsolutePath();
+        Path folder = absolute.getParent();
+        if (folder != null && !java.nio.file.Files.isDirectory(folder)) {
+            throw new FaultyFileException(List.of(Fault.ofFile(
+                    String.valueOf(out.getFileName()),
+                    "it can't be written: there is no folder " + folder + "; make it first")));
+        }
         try {
             // not a temporary file, which only its owner could read
             Path draft = absolute.resolveSibling(

@@ -10,10 +10,12 @@ import picocli.CommandLine.Command;
 /** The command line: the same computation as the application, on files, without server or database. */
 @Command(
         name = "chalkline",
+        mixinStandardHelpOptions = true,
         subcommands = {
             ProofCommand.class,
             SuggestCommand.class,
             CarryCommand.class,
+            ChangesCommand.class,
             WhyCommand.class,
             ConventionsCommand.class
         })

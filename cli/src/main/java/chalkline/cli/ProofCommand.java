@@ -11,7 +11,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
-@Command(name = "proof", description = "every shell that a term needs, against what the LMS holds, as CSV")
+@Command(
+        name = "proof",
+        mixinStandardHelpOptions = true,
+        description = "every shell that a term needs, against what the LMS holds, as CSV")
 final class ProofCommand implements Callable<Integer> {
     @Mixin
     TermOptions of = new TermOptions();
@@ -25,10 +28,14 @@ final class ProofCommand implements Callable<Integer> {
     @Option(names = "--strict", description = "exit 1 when there is a stop")
     boolean strict;
 
+    @Option(names = "--labels", description = TermOptions.LABELS)
+    boolean labels;
+
     @Override
     public Integer call() throws FaultyFileException {
-        Proof proof = of.read(Optional.ofNullable(held)).proof();
-        Files.write(out, writer -> Sheets.proof(proof.rows(), writer));
+        TermOptions.Input input = of.read(Optional.ofNullable(held));
+        Proof proof = input.proof();
+        Files.write(out, writer -> Sheets.proof(proof.rows(), input.labels(labels), writer));
         boolean stopped = proof.rows().stream().anyMatch(row -> row.action() == Action.STOP);
         return strict && stopped ? 1 : 0;
     }

@@ -12,7 +12,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
-@Command(name = "suggest", description = "sections of a term that look as if they were taught together, as CSV")
+@Command(
+        name = "suggest",
+        mixinStandardHelpOptions = true,
+        description = "sections of a term that look as if they were taught together, as CSV")
 final class SuggestCommand implements Callable<Integer> {
     @Mixin
     TermOptions of = new TermOptions();
@@ -20,11 +23,14 @@ final class SuggestCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, description = "the file to write")
     Path out;
 
+    @Option(names = "--labels", description = TermOptions.LABELS)
+    boolean labels;
+
     @Override
     public Integer call() throws FaultyFileException {
         TermOptions.Input input = of.read(Optional.empty());
         List<Suggestion> suggestions = Suggestions.of(input.list(), input.term(), input.conventions());
-        Files.write(out, writer -> Sheets.suggestions(suggestions, writer));
+        Files.write(out, writer -> Sheets.suggestions(suggestions, input.labels(labels), writer));
         return 0;
     }
 }

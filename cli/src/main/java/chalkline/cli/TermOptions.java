@@ -7,14 +7,19 @@ import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsFile;
+import chalkline.formats.sheets.Labelled;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
 /** What every command about one term is told, and the files read from it. */
 final class TermOptions {
+    static final String LABELS = "courses, names of instructors and departments beside the ids";
+
     @Option(names = "--list", required = true, description = "the registrar's list: a OneRoster 1.1 zip or folder")
     Path list;
 
@@ -24,10 +29,17 @@ final class TermOptions {
     @Option(names = "--term", required = true, description = "the code of the term")
     String term;
 
+    @Spec(Spec.Target.MIXEE)
+    CommandSpec spec;
+
     /** What the files hold. */
     record Input(RegistrarList list, Conventions conventions, Session term, List<HeldShell> held) {
         Proof proof() {
             return Proof.of(list, term, conventions, held);
+        }
+
+        Optional<Labelled> labels(boolean wanted) {
+            return wanted ? Optional.of(Labelled.of(List.of(list))) : Optional.empty();
         }
     }
 
@@ -49,6 +61,9 @@ final class TermOptions {
         Optional<Session> session = files.term(registrar, term);
         files.check(rules, registrar);
         files.done();
+        Files.tell(
+                rules.orElseThrow().unmatched(registrar.orElseThrow()),
+                spec.commandLine().getErr());
         return new Input(registrar.orElseThrow(), Files.of(rules), session.orElseThrow(), shells);
     }
 }

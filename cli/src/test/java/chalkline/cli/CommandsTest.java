@@ -9,9 +9,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CommandsTest {
     @TempDir
@@ -219,6 +222,107 @@ class CommandsTest {
                 .isEqualTo(2);
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"27sp-OCEA-210-002", "OCEA 210-002", "ocea  210-002", "k2"})
+    void whyTakesACodeOrASectionToo(String key) {
+        assertThat(run("why", "--list", "@list", "--conventions", "@c.yaml", "--term", "27SP", "--key", key))
+                .isZero();
+        assertThat(out.toString()).startsWith("s:k2: build");
+    }
+
+    @Test
+    void labelsStandBesideTheIds() throws IOException {
+        run("proof", "--list", "@list", "--conventions", "@c.yaml", "--term", "27SP", "--labels", "--out", "@p.csv");
+        assertThat(written("p.csv").split("\r\n")[0]).endsWith(",snags,changed,course,instructorNames,department");
+        assertThat(written("p.csv").split("\r\n")[1]).endsWith(",OCEA 210,\"Lund, Zoë\",Oceanography");
+        run("suggest", "--list", "@list", "--conventions", "@c.yaml", "--term", "27SP", "--labels", "--out", "@s.csv");
+        assertThat(written("s.csv").split("\r\n")[1]).endsWith(",OCEA 210,\"Lund, Zoë\",Oceanography");
+    }
+
+    @Test
+    void whatMatchesNothingIsANoteAndChangesNothingElse() throws IOException {
+        write(
+                folder.resolve("c.yaml"),
+                "chalkline: 1\nzone: America/Halifax\nlayers:\n  - when: {department: [OCEA, ENGL]}\n");
+        assertThat(run("suggest", "--list", "@list", "--conventions", "@c.yaml", "--term", "27SP", "--out", "@s.csv"))
+                .isZero();
+        assertThat(err.toString()).isEqualTo("note: c.yaml:4:31: no section of the list has department \"ENGL\"\n");
+    }
+
+    private int changes(String... more) throws IOException {
+        Path later = Files.createDirectory(folder.resolve("later"));
+        try (Stream<Path> files = Files.list(list)) {
+            for (Path file : files.toList()) {
+                Files.copy(file, later.resolve(file.getFileName()));
+            }
+        }
+        write(
+                later.resolve("classes.csv"),
+                Files.readString(list.resolve("classes.csv")).replace("k2,,", "k2,tobedeleted,"));
+        List<String> all = new ArrayList<>(
+                List.of("changes", "--before", "@list", "--after", "@later", "--term", "27SP", "--out", "@ch.csv"));
+        all.addAll(List.of(more));
+        return run(all.toArray(String[]::new));
+    }
+
+    @Test
+    void changesWritesWhatDiffers() throws IOException {
+        assertThat(changes("--labels")).isZero();
+        assertThat(written("ch.csv"))
+                .isEqualTo("section,what,person,before,after,course,instructorNames,department\r\n"
+                        + "k2,section-out,,OCEA 210-002,,OCEA 210,,Oceanography\r\n");
+    }
+
+    @Test
+    void changesHoldsAListThatTripsAGuard() throws IOException {
+        write(folder.resolve("g.yaml"), "chalkline: 1\nzone: UTC\nguards: {from: 1, sectionsOut: 49}\n");
+        assertThat(changes("--conventions", "@g.yaml")).isEqualTo(3);
+        assertThat(out.toString().lines())
+                .containsExactly("held: campus: sectionsOut: 1 of 2", "held: OCEA: sectionsOut: 1 of 2");
+        assertThat(written("ch.csv")).contains("k2,section-out,,OCEA 210-002,");
+    }
+
+    @Test
+    void faultsOfTwoListsSayWhichOneTheyAreIn() throws IOException {
+        write(list.resolve("courses.csv"), "sourcedId;status;title\n");
+        assertThat(run("changes", "--before", "@list", "--after", "@nowhere.zip", "--term", "27SP", "--out", "@x.csv"))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains(folder + "/list/courses.csv:1:1: ", folder + "/nowhere.zip:1:1: ");
+        assertThat(folder.resolve("x.csv")).doesNotExist();
+        Files.delete(list.resolve("courses.csv"));
+    }
+
+    @Test
+    void aTermThatNeitherListHasIsAFaultOfTheLater() throws IOException {
+        assertThat(run("changes", "--before", "@list", "--after", "@list", "--term", "99XX", "--out", "@x.csv"))
+                .isEqualTo(2);
+        assertThat(err.toString())
+                .startsWith(folder + "/list/academicSessions.csv:1:1: ")
+                .contains("it has 26FA, 27SP");
+    }
+
+    @Test
+    void everyVerbHasItsHelpAndWrongOptionsAreNamed() {
+        for (String verb : List.of("proof", "suggest", "carry", "why", "changes", "conventions")) {
+            assertThat(run(verb, "--help")).as(verb).isZero();
+        }
+        assertThat(out.toString()).contains("Usage: chalkline proof", "--conventions=<conventions>");
+        assertThat(run(
+                        "suggest",
+                        "--list",
+                        "@list",
+                        "--conventions",
+                        "@c.yaml",
+                        "--term",
+                        "27SP",
+                        "--outt",
+                        "x",
+                        "--out",
+                        "@s.csv"))
+                .isEqualTo(2);
+        assertThat(err.toString()).contains("--outt");
+    }
+
     @Test
     void missingFilesAndArgumentsEndWithTwo() {
         assertThat(run("proof", "--list", "@nowhere", "--conventions", "@c.yaml", "--term", "27SP", "--out", "@p.csv"))
@@ -236,5 +340,6 @@ class CommandsTest {
                         "--out",
                         "@no/such/folder/p.csv"))
                 .isEqualTo(2);
+        assertThat(err.toString()).contains("p.csv:1:1: it can't be written: there is no folder " + folder);
     }
 }

@@ -13,6 +13,11 @@ public record Fault(String file, long line, String column, String reason) {
         return new Fault(file, 1, "1", reason);
     }
 
+    /** The same under another name of its file. */
+    public Fault in(String other) {
+        return new Fault(other, line, column, reason);
+    }
+
     /** {@code file:line:column: reason}, the form that editors and terminals can follow. */
     @Override
     public String toString() {

@@ -23,6 +23,11 @@ public record CourseCode(String subject, String number, boolean read) {
                 : new CourseCode(code, "", false);
     }
 
+    /** Both in words, {@code OCEA 210}; the subject alone without a number. */
+    public String name() {
+        return number.isEmpty() ? subject : subject + " " + number;
+    }
+
     /** The digits of the number as a whole number; empty without a number or beyond nine digits. */
     public OptionalInt level() {
         int end = 0;

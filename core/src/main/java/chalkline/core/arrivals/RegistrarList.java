@@ -1,5 +1,7 @@
 package chalkline.core.arrivals;
 
+import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -23,6 +25,14 @@ public record RegistrarList(
                 .filter(session ->
                         session.code().equals(code) && termOf(session).equals(session))
                 .findFirst();
+    }
+
+    /** Every session that is a term of its own, by its first day. */
+    public List<Session> terms() {
+        return sessions.values().stream()
+                .filter(session -> termOf(session).equals(session) && !session.isSchoolYear())
+                .sorted(Comparator.comparing(Session::start))
+                .toList();
     }
 
     /** The term of a session: itself where it lies in nothing or in a school year, else the session it lies in. */

@@ -1,8 +1,11 @@
 package chalkline.core.arrivals;
 
+import chalkline.core.naming.Text;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * The facts of one section of the term being prepared, worked out from the registrar's list. Text that the list does not
@@ -12,6 +15,7 @@ import java.util.Optional;
  * @param topic the class's title where it differs from the course's, else empty
  * @param department the organization that owns the course
  * @param college the organization above the department, or the department itself
+ * @param capacity as the registrar writes it, or empty
  * @param sessions its academic sessions in the order named
  * @param days from its earliest first day to its latest last day
  * @param part the part of term it lies in, if it lies in one
@@ -34,6 +38,7 @@ public record Section(
         String crossList,
         String room,
         String meets,
+        String capacity,
         List<String> tags,
         List<Session> sessions,
         Days days,
@@ -52,6 +57,19 @@ public record Section(
         return instructors.isEmpty() ? Optional.empty() : Optional.of(instructors.get(0));
     }
 
+    /** Codes of its sessions in the order of their first days, then by code, joined by {@code +}. */
+    public String sessionCodes() {
+        return sessions.stream()
+                .sorted(Comparator.comparing(Session::start).thenComparing(Session::code, Text.BY_CODE_POINT))
+                .map(Session::code)
+                .collect(Collectors.joining("+"));
+    }
+
+    /** Its course in words, {@code OCEA 210}; the subject alone where the code has no number. */
+    public String courseName() {
+        return code.name();
+    }
+
     /** The same section under another department, as a move puts it. */
     public Section in(Org newDepartment, Org newCollege) {
         return new Section(
@@ -68,6 +86,7 @@ public record Section(
                 crossList,
                 room,
                 meets,
+                capacity,
                 tags,
                 sessions,
                 days,

@@ -38,6 +38,19 @@ public final class Sections {
         return new Sections(list).read(term);
     }
 
+    /** All sections of all terms, with their people. */
+    public static List<Section> all(RegistrarList list) {
+        return new Sections(list).read(list.classes());
+    }
+
+    /** All sections of all terms with empty rosters and nobody who teaches: what takes a moment in a large list. */
+    public static List<Section> withoutPeople(RegistrarList list) {
+        Sections sections = new Sections(list);
+        return list.classes().values().stream()
+                .map(listed -> sections.section(listed, new People(), List.of()))
+                .toList();
+    }
+
     /** Those of the named sections that are not among the given ones, with their people: sections of other terms. */
     public static List<Section> others(RegistrarList list, Collection<Section> given, Collection<String> named) {
         if (named.isEmpty()) {
@@ -92,6 +105,7 @@ public final class Sections {
                 listed.crossList(),
                 listed.location(),
                 listed.periods(),
+                listed.capacity(),
                 tags(listed.tags()),
                 time.sessions(),
                 time.days(),

@@ -33,7 +33,7 @@ public final class Moment {
     private static final List<String> DAY_NAMES = List.of("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun");
 
     private static final Pattern SHAPE = Pattern.compile(
-            "(?:(?:(?<anchor>(?:term|part)\\.(?:start|end))|week +(?<week>[0-9]{1,6})(?: +(?<day>Mon|Tue|Wed|Thu|Fri|Sat|Sun))?)"
+            "(?:(?:(?<anchor>(?:term|part)\\.(?:start|end))|week *(?<week>[0-9]{1,6})(?: +(?<day>Mon|Tue|Wed|Thu|Fri|Sat|Sun))?)"
                     + "(?: *(?<sign>[+-]) *(?<number>[0-9]{1,6}) *(?<unit>[dwb]))?"
                     + "|(?<date>[0-9]{4}-[0-9]{2}-[0-9]{2}))"
                     + "(?: +(?<time>[0-9]{2}:[0-9]{2}))?");

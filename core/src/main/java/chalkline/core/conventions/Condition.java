@@ -19,11 +19,7 @@ public enum Condition {
                     .map(part -> List.of(part.code(), part.title()))
                     .orElse(List.of())),
     SUBJECT("subject", section -> List.of(section.code().subject())),
-    COURSE(
-            "course",
-            section -> section.code().number().isEmpty()
-                    ? List.of(section.code().subject())
-                    : List.of(section.code().subject() + " " + section.code().number())),
+    COURSE("course", section -> List.of(section.courseName())),
     LEVEL("level", section -> List.of()),
     DELIVERY("delivery", section -> List.of(section.delivery())),
     CAMPUS("campus", section -> List.of(section.campus())),

@@ -1,5 +1,6 @@
 package chalkline.core.conventions;
 
+import chalkline.core.arrivals.Guards;
 import chalkline.core.calendar.Break;
 import java.time.DayOfWeek;
 import java.time.ZoneId;
@@ -19,6 +20,7 @@ public record Conventions(
         Limits limits,
         Map<String, List<Break>> breaks,
         CrossListing crossListing,
+        Guards guards,
         List<Move> moves,
         List<Layer> layers,
         List<SectionOverride> overrides,
@@ -37,6 +39,7 @@ public record Conventions(
                 Limits.USUAL,
                 Map.of(),
                 CrossListing.USUAL,
+                Guards.USUAL,
                 List.of(),
                 List.of(),
                 List.of(),
@@ -51,17 +54,26 @@ public record Conventions(
 
     public Conventions withLayers(List<Layer> changed) {
         return new Conventions(
-                zone, weekStart, limits, breaks, crossListing, moves, List.copyOf(changed), overrides, crossLists);
+                zone,
+                weekStart,
+                limits,
+                breaks,
+                crossListing,
+                guards,
+                moves,
+                List.copyOf(changed),
+                overrides,
+                crossLists);
     }
 
     public Conventions withOverrides(List<SectionOverride> changed) {
         return new Conventions(
-                zone, weekStart, limits, breaks, crossListing, moves, layers, List.copyOf(changed), crossLists);
+                zone, weekStart, limits, breaks, crossListing, guards, moves, layers, List.copyOf(changed), crossLists);
     }
 
     public Conventions withCrossLists(List<CrossList> changed) {
         return new Conventions(
-                zone, weekStart, limits, breaks, crossListing, moves, layers, overrides, List.copyOf(changed));
+                zone, weekStart, limits, breaks, crossListing, guards, moves, layers, overrides, List.copyOf(changed));
     }
 
     /** With one layer, counted from 0, replaced. */

@@ -1,13 +1,38 @@
 package chalkline.core.conventions;
 
+import java.util.Set;
+
 /**
  * The policy for cross-lists.
  *
  * @param foldAt how many courses or items a label names before it folds to a count
+ * @param mark whose suggestions are marked to be kept from the start
  */
-public record CrossListing(Allow allow, Lead lead, int foldAt) {
+public record CrossListing(Allow allow, Lead lead, int foldAt, Set<Tier> mark) {
 
     public static final CrossListing USUAL = new CrossListing(Allow.SAME_DEPARTMENT, Lead.LARGEST, 4);
+
+    /** With the tiers marked that usually are: what the registrar lists as one, and what meets as one. */
+    public CrossListing(Allow allow, Lead lead, int foldAt) {
+        this(allow, lead, foldAt, Set.of(Tier.LISTED, Tier.SAME_MEETING));
+    }
+
+    /** How strong the evidence is that sections are taught together, the strongest first. */
+    public enum Tier {
+        LISTED("listed"),
+        SAME_MEETING("same-meeting"),
+        SAME_COURSE("same-course");
+
+        private final String key;
+
+        Tier(String key) {
+            this.key = key;
+        }
+
+        public String key() {
+            return key;
+        }
+    }
 
     /** What sections may be joined without a person's approval. */
     public enum Allow {

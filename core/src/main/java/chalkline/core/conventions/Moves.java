@@ -24,26 +24,20 @@ public final class Moves {
         this.ready = ready;
     }
 
-    /**
-     * What a move names that the list does not have.
-     *
-     * @param move counted from 0
-     * @param key {@code to} or {@code since}
-     */
-    public record Unknown(int move, String key, String reason) {}
-
     /** Names in the moves that the list does not have; with any, the moves cannot be applied. */
-    public static List<Unknown> unknown(RegistrarList list, Conventions conventions) {
-        List<Unknown> unknown = new ArrayList<>();
+    public static List<Unmatched> unknown(RegistrarList list, Conventions conventions) {
+        List<Unmatched> unknown = new ArrayList<>();
         List<Move> moves = conventions.moves();
         for (int i = 0; i < moves.size(); i++) {
             Move move = moves.get(i);
             if (org(list, move.to()).isEmpty()) {
-                unknown.add(new Unknown(i, "to", "the list has no organization with the code \"" + move.to() + "\""));
+                unknown.add(new Unmatched(
+                        "moves/" + i + "/to", "the list has no organization with the code \"" + move.to() + "\""));
             }
             if (move.since().isPresent() && since(list, move.since().get()).isEmpty()) {
                 String text = move.since().get();
-                unknown.add(new Unknown(i, "since", "\"" + text + "\" is neither a day nor a term of the list"));
+                unknown.add(new Unmatched(
+                        "moves/" + i + "/since", "\"" + text + "\" is neither a day nor a term of the list"));
             }
         }
         return unknown;

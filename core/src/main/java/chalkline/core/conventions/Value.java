@@ -5,6 +5,7 @@ import chalkline.core.naming.Pattern;
 import chalkline.core.naming.PatternException;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
+import chalkline.core.naming.YesNo;
 import java.util.Arrays;
 import java.util.IllformedLocaleException;
 import java.util.List;
@@ -115,11 +116,7 @@ public final class Value {
     }
 
     private static String yesNo(String text) throws ValueException {
-        return switch (text) {
-            case "yes", "true" -> "yes";
-            case "no", "false" -> "no";
-            default -> throw wrong("\"" + text + "\" is neither yes nor no");
-        };
+        return YesNo.read(text).orElseThrow(() -> wrong("\"" + text + "\" is neither yes nor no")) ? "yes" : "no";
     }
 
     private static String number(String text, int least, int most) throws ValueException {

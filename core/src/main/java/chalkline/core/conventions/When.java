@@ -42,6 +42,15 @@ public final class When {
         return conditions.isEmpty() ? ALWAYS : new When(new LinkedHashMap<>(conditions));
     }
 
+    /** Conditions that are known to be right. */
+    static When known(Map<Condition, List<String>> conditions) {
+        try {
+            return of(conditions);
+        } catch (ValueException impossible) {
+            throw new IllegalArgumentException(conditions.toString(), impossible);
+        }
+    }
+
     /** As written. */
     public Map<Condition, List<String>> conditions() {
         return conditions;

@@ -10,18 +10,13 @@ import java.util.Set;
  *
  * @param leadId sourcedId of the lead section
  * @param lead the lead section; empty where the list does not have it
- * @param sections those of the term that are taught here, the lead among them, in natural order
- * @param known all of its sections that the list has, also those of other terms
+ * @param sections those that the list has, the lead among them, in natural order; also those of other terms, which is
+ *     found wrong, and not those that another set has
  * @param findings what is the matter with it, as far as that can be said without the LMS
  * @param approved whether a person approved all of the cross-lists
  */
 public record Joined(
-        String leadId,
-        Optional<Section> lead,
-        List<Section> sections,
-        List<Section> known,
-        Set<Finding> findings,
-        boolean approved) {
+        String leadId, Optional<Section> lead, List<Section> sections, Set<Finding> findings, boolean approved) {
 
     /** What can be the matter with a cross-list by its sections alone. */
     public enum Finding {

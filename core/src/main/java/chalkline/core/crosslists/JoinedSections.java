@@ -84,7 +84,7 @@ public final class JoinedSections {
         Map<String, Integer> uses = new HashMap<>();
         all.forEach(read -> read.ids().forEach(id -> uses.merge(id, 1, Integer::sum)));
         Map<String, Joined> joined = new LinkedHashMap<>();
-        byLead.forEach((leadId, reads) -> joined.put(leadId, joined(leadId, reads, term, owner, uses)));
+        byLead.forEach((leadId, reads) -> joined.put(leadId, joined(leadId, reads, owner, uses)));
         return joined;
     }
 
@@ -97,8 +97,7 @@ public final class JoinedSections {
         return owner;
     }
 
-    private Joined joined(
-            String leadId, List<Read> reads, String term, Map<String, String> owner, Map<String, Integer> uses) {
+    private Joined joined(String leadId, List<Read> reads, Map<String, String> owner, Map<String, Integer> uses) {
         Set<Finding> findings = EnumSet.noneOf(Finding.class);
         Map<String, Section> there = new LinkedHashMap<>();
         for (Read read : reads) {
@@ -114,14 +113,13 @@ public final class JoinedSections {
             findings.add(Finding.UNKNOWN_LEAD);
         }
         List<Section> here = there.values().stream()
-                .filter(section -> section.term().code().equals(term) && leadId.equals(owner.get(section.id())))
+                .filter(section -> leadId.equals(owner.get(section.id())))
                 .sorted(Labels.ORDER)
                 .toList();
         return new Joined(
                 leadId,
                 Optional.ofNullable(known.get(leadId)),
                 here,
-                List.copyOf(there.values()),
                 findings,
                 reads.stream().allMatch(read -> read.crossList().approved()));
     }

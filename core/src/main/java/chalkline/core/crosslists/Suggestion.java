@@ -1,6 +1,7 @@
 package chalkline.core.crosslists;
 
 import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.CrossListing.Tier;
 import java.util.List;
 
 /**
@@ -10,23 +11,6 @@ import java.util.List;
  * @param evidence the facts that they share, such as {@code instructor=u-7; session=27SP; room=Pier 2; meets=MWF 9}
  */
 public record Suggestion(Tier tier, Section lead, List<Section> sections, String evidence) {
-
-    /** How strong the evidence is, the strongest first. */
-    public enum Tier {
-        LISTED("listed"),
-        SAME_MEETING("same-meeting"),
-        SAME_COURSE("same-course");
-
-        private final String key;
-
-        Tier(String key) {
-            this.key = key;
-        }
-
-        public String key() {
-            return key;
-        }
-    }
 
     /** Whether it puts different courses together, so that a person must look at it. */
     public boolean joinsCourses() {

@@ -7,9 +7,9 @@ import chalkline.core.arrivals.Sections;
 import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.CrossListing.Tier;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Stack;
-import chalkline.core.crosslists.Suggestion.Tier;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
 import java.util.ArrayList;
@@ -108,11 +108,10 @@ public final class Suggestions {
         return switch (tier) {
             case LISTED -> "crossList=" + section.crossList();
             case SAME_MEETING ->
-                "instructor=" + instructor + "; session=" + sessions(section) + "; room=" + section.room() + "; meets="
-                        + section.meets();
+                "instructor=" + instructor + "; session=" + section.sessionCodes() + "; room=" + section.room()
+                        + "; meets=" + section.meets();
             case SAME_COURSE ->
-                "course=" + (section.code().subject() + " " + section.code().number()).strip() + "; session="
-                        + sessions(section) + "; instructor=" + instructor;
+                "course=" + section.courseName() + "; session=" + section.sessionCodes() + "; instructor=" + instructor;
         };
     }
 
@@ -120,12 +119,5 @@ public final class Suggestions {
         return section.sessions().size() == 1
                 ? Set.of(section.sessions().get(0).id())
                 : new HashSet<>(section.sessions().stream().map(Session::id).toList());
-    }
-
-    private static String sessions(Section section) {
-        return section.sessions().stream()
-                .sorted(Comparator.comparing(Session::start).thenComparing(Session::code, Text.BY_CODE_POINT))
-                .map(Session::code)
-                .collect(Collectors.joining("+"));
     }
 }

@@ -20,12 +20,16 @@ import java.util.stream.Collectors;
  */
 public record Labels(String course, String sections, String label) {
 
-    /** Sections by subject, number and label, each naturally, then by sourcedId. */
-    public static final Comparator<Section> ORDER = Comparator.comparing(
-                    (Section section) -> section.code().subject(), Text.NATURAL)
-            .thenComparing(section -> section.code().number(), Text.NATURAL)
-            .thenComparing(Section::label, Text.NATURAL)
+    /** Sections by subject, number and label, each naturally; where all three tie by their code points, then by sourcedId. */
+    public static final Comparator<Section> ORDER = by(Text.NATURAL_WITH_TIES)
+            .thenComparing(by(Text.BY_CODE_POINT))
             .thenComparing(Section::id, Text.BY_CODE_POINT);
+
+    private static Comparator<Section> by(Comparator<String> order) {
+        return Comparator.comparing((Section section) -> section.code().subject(), order)
+                .thenComparing(section -> section.code().number(), order)
+                .thenComparing(Section::label, order);
+    }
 
     private record Name(String subject, String number) {
         String text() {
@@ -38,7 +42,8 @@ public record Labels(String course, String sections, String label) {
         return sections.size() == 1 && foldAt >= 1 ? of(sections.get(0)) : ofSeveral(sections, foldAt);
     }
 
-    private static Labels of(Section section) {
+    /** The labels of a section alone. */
+    public static Labels of(Section section) {
         String course = new Name(section.code().subject(), section.code().number()).text();
         String label = section.label();
         return new Labels(course, label, label.isEmpty() ? course : course + "-" + label);

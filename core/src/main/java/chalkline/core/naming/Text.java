@@ -15,9 +15,14 @@ public final class Text {
     /** Order by code points; unlike String's own, surrogates sort above U+FFFF's neighbours. */
     public static final Comparator<String> BY_CODE_POINT = Text::compareCodePoints;
 
-    /** Natural order: runs of ASCII digits compare as numbers, all else by code points, a prefix first. */
-    public static final Comparator<String> NATURAL =
-            ((Comparator<String>) Text::compareNatural).thenComparing(BY_CODE_POINT);
+    /**
+     * Natural order alone, run by run: runs of ASCII digits compare as numbers, all else by code points, a prefix first.
+     * {@code 007} and {@code 7} tie.
+     */
+    public static final Comparator<String> NATURAL_WITH_TIES = Text::compareNatural;
+
+    /** Natural order; what ties in it goes by code points. */
+    public static final Comparator<String> NATURAL = NATURAL_WITH_TIES.thenComparing(BY_CODE_POINT);
 
     private static final Normalizer2 NFKC = Normalizer2.getNFKCInstance();
 
@@ -123,24 +128,17 @@ public final class Text {
         int i = 0;
         int j = 0;
         while (i < a.length() && j < b.length()) {
-            if (isDigit(a.charAt(i)) && isDigit(b.charAt(j))) {
-                int iEnd = digitsEnd(a, i);
-                int jEnd = digitsEnd(b, j);
-                int order = compareNumbers(a.substring(i, iEnd), b.substring(j, jEnd));
-                if (order != 0) {
-                    return order;
-                }
-                i = iEnd;
-                j = jEnd;
-            } else {
-                int x = a.codePointAt(i);
-                int y = b.codePointAt(j);
-                if (x != y) {
-                    return Integer.compare(x, y);
-                }
-                i += Character.charCount(x);
-                j += Character.charCount(y);
+            boolean numbers = isDigit(a.charAt(i)) && isDigit(b.charAt(j));
+            int iEnd = runEnd(a, i);
+            int jEnd = runEnd(b, j);
+            String run = a.substring(i, iEnd);
+            String other = b.substring(j, jEnd);
+            int order = numbers ? compareNumbers(run, other) : compareCodePoints(run, other);
+            if (order != 0) {
+                return order;
             }
+            i = iEnd;
+            j = jEnd;
         }
         return Integer.compare(a.length() - i, b.length() - j);
     }
@@ -149,9 +147,11 @@ public final class Text {
         return c >= '0' && c <= '9';
     }
 
-    private static int digitsEnd(String text, int from) {
+    /** Where the run ends that starts here: of digits, or of all else. */
+    private static int runEnd(String text, int from) {
+        boolean digits = isDigit(text.charAt(from));
         int end = from;
-        while (end < text.length() && isDigit(text.charAt(end))) {
+        while (end < text.length() && isDigit(text.charAt(end)) == digits) {
             end++;
         }
         return end;

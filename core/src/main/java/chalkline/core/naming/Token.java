@@ -27,7 +27,7 @@ public enum Token {
     TERM_CODE("term.code", "the term's code"),
     TERM_NAME("term.name", "the term's title"),
     TERM_YEAR("term.year", "the year of the term's first day"),
-    INSTRUCTOR("instructor", "family name of the primary instructor"),
+    INSTRUCTOR("instructor", "family name of the lead section's primary instructor"),
     INSTRUCTORS("instructors", "family names of all instructors"),
     CREDITS("credits", "the course's credits"),
     TAGS("tags", "the section's tags");

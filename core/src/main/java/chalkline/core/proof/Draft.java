@@ -24,6 +24,7 @@ final class Draft {
     private final String leadId;
     private final List<Section> sections;
     private final Optional<Shell> shell;
+    private final Optional<Joined> joined;
     private EnumMap<Setting, String> values;
     private Optional<Map<Setting, String>> shared = Optional.empty();
     final Set<Snag> snags;
@@ -58,6 +59,7 @@ final class Draft {
         this.leadId = shell.lead().id();
         this.sections = shell.sections();
         this.shell = Optional.of(shell);
+        this.joined = shell.joined();
     }
 
     /** A cross-list without its lead. */
@@ -69,10 +71,16 @@ final class Draft {
         this.leadId = joined.leadId();
         this.sections = joined.sections();
         this.shell = Optional.empty();
+        this.joined = Optional.of(joined);
     }
 
     String key() {
         return key;
+    }
+
+    /** The cross-list that it comes from, if it does. */
+    Optional<Joined> joined() {
+        return joined;
     }
 
     String leadId() {

@@ -37,9 +37,7 @@ final class JoinedSnags {
     /** Snags of the joined sections' own shells, once it is settled which shells are adopted. */
     void ofHeldShells(List<Draft> drafts) {
         for (Draft draft : drafts) {
-            if (draft.hasShell()) {
-                draft.shell().joined().ifPresent(joined -> judge(draft, joined));
-            }
+            draft.joined().ifPresent(joined -> judge(draft, joined));
         }
     }
 

@@ -94,8 +94,7 @@ public record Shell(
             case TERM_CODE -> lead.term().code();
             case TERM_NAME -> lead.term().title();
             case TERM_YEAR -> Integer.toString(lead.term().start().getYear());
-            case INSTRUCTOR ->
-                instructors().stream().findFirst().map(Person::familyName).orElse("");
+            case INSTRUCTOR -> lead.primaryInstructor().map(Person::familyName).orElse("");
             case INSTRUCTORS -> instructors().stream().map(Person::familyName).collect(Collectors.joining("/"));
             case CREDITS -> lead.course().credits();
             case TAGS -> String.join("/", lead.tags());

@@ -62,6 +62,8 @@ class MomentTest {
                 "week 2",
                 "week 2 Sun 23:59",
                 "week 1 Mon - 1d",
+                "week2",
+                "week3 Fri+1w 17:00",
                 "2027-07-01 12:00"
             })
     void movesByDays(String text) {

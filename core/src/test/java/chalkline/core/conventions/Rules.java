@@ -46,6 +46,7 @@ public final class Rules {
                 plain.limits(),
                 plain.breaks(),
                 plain.crossListing(),
+                plain.guards(),
                 plain.moves(),
                 layers,
                 overrides,

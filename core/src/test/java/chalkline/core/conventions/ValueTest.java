@@ -11,6 +11,14 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class ValueTest {
+
+    /** Spreadsheets write TRUE; YES is nobody's way to write it. */
+    @ParameterizedTest
+    @CsvSource({"yes, yes", "no, no", "TRUE, yes", "False, no", "true, yes"})
+    void readsYesAndNoAsFilesWriteThem(String written, String value) throws ValueException {
+        assertThat(Value.of(Setting.OPEN, written).text()).isEqualTo(value);
+        assertThatThrownBy(() -> Value.of(Setting.OPEN, "YES")).isInstanceOf(ValueException.class);
+    }
     // source: BCP 47 (RFC 5646), appendix A, examples of language tags; from memory
     @ParameterizedTest
     @ValueSource(

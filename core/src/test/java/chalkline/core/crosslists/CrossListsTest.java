@@ -12,6 +12,7 @@ import chalkline.core.conventions.Move;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Rules;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Unmatched;
 import chalkline.core.conventions.When;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
@@ -52,6 +53,7 @@ class CrossListsTest {
                 plain.limits(),
                 plain.breaks(),
                 policy,
+                plain.guards(),
                 plain.moves(),
                 plain.layers(),
                 plain.overrides(),
@@ -146,17 +148,45 @@ class CrossListsTest {
     }
 
     @Test
-    void aSectionOfAnotherTermStaysInItsOwn() {
+    void aSectionOfAnotherTermIsShownInTheRowAndHasItsShellInItsOwnTerm() {
         Lists lists = two().session("27SU", "Summer", "term", "2027-05-03", "2027-07-30", "y", "27SU")
-                .section("d", "u", "002", "27SU", "", "", "");
+                .section("d", "u", "002", "27SU", "", "", "")
+                .studies("d", "s9");
         Conventions rules = with(set("x", "a", "d"));
         ProofRow stopped = row(proof(lists, rules), "s:a");
         assertThat(stopped.snags()).contains(Snag.XL_TERMS_DIFFER);
-        assertThat(stopped.sections()).containsExactly("a");
+        assertThat(stopped.sections()).containsExactly("a", "d");
+        assertThat(stopped.students()).isEqualTo(3);
+        assertThat(stopped.title()).startsWith("OCEA 410-001/002 ");
+        assertThat(proof(lists, rules, held("s:d", "no", false)))
+                .as("its own shell waits, without a row")
+                .noneMatch(row -> row.key().equals("s:d"));
         List<ProofRow> summer = Proof.of(lists.list(), lists.list().term("27SU").orElseThrow(), rules, List.of())
                 .rows();
         assertThat(summer).extracting(ProofRow::key).containsExactly("s:d");
         assertThat(summer.get(0).action()).isEqualTo(Action.BUILD);
+    }
+
+    @Test
+    void theRowOfAnUnknownLeadHasTheOtherSnagsToo() {
+        Conventions rules = with(set("x", "gone", "a", "c"));
+        ProofRow row = row(proof(two(), rules, held("s:a", "no", false), held("s:c", "yes", true)), "s:gone");
+        assertThat(row.snags())
+                .containsExactlyInAnyOrder(
+                        Snag.XL_UNKNOWN_LEAD, Snag.XL_COURSES_DIFFER, Snag.XL_ACTIVITY, Snag.XL_OPEN);
+        ProofRow alone = row(proof(two(), with(set("x", "gone", "a"), set("y", "b", "a"))), "s:gone");
+        assertThat(alone.snags()).containsExactlyInAnyOrder(Snag.XL_UNKNOWN_LEAD, Snag.XL_ONE_LEFT, Snag.XL_TWO_SETS);
+    }
+
+    /** A person who comes first by name in a joined section does not lend the shell a name. */
+    @Test
+    void theInstructorOfASharedShellIsTheLeads() {
+        Lists lists = two().teaches("b", "t0", "Aalto", true);
+        Conventions rules = with(
+                new Rules().all("title", "{label} {instructor} {instructors}").done(),
+                CrossListing.USUAL,
+                set("x", "a", "b"));
+        assertThat(row(proof(lists, rules), "s:a").title()).endsWith(" Lund Aalto/Lund");
     }
 
     @Test
@@ -254,6 +284,7 @@ class CrossListsTest {
                 plain.limits(),
                 plain.breaks(),
                 plain.crossListing(),
+                plain.guards(),
                 List.of(new Move(subject, "ECON", Optional.of("27SP"))),
                 plain.layers(),
                 List.of(),
@@ -269,6 +300,7 @@ class CrossListsTest {
                 plain.limits(),
                 plain.breaks(),
                 plain.crossListing(),
+                plain.guards(),
                 List.of(
                         new Move(subject, "ECON", Optional.of("2027-01-05")),
                         new Move(subject, "NONE", Optional.of("99XX"))),
@@ -277,8 +309,8 @@ class CrossListsTest {
                 List.of());
         assertThat(row(proof(two(), later), "s:a").category()).contains("Oceanography");
         assertThat(Moves.unknown(two().list(), later))
-                .extracting(Moves.Unknown::key)
-                .containsExactly("to", "since");
+                .extracting(Unmatched::path)
+                .containsExactly("moves/1/to", "moves/1/since");
     }
 
     @Test

@@ -3,6 +3,7 @@ package chalkline.core.naming;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.core.Lists;
+import chalkline.core.arrivals.Section;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,6 +21,19 @@ class LabelsTest {
             lists.course("co-" + code, code, "T").section("cl" + ++n, "co-" + code, section.substring(dash + 1));
         }
         return Labels.of(lists.sections(), foldAt);
+    }
+
+    /** {@code 0410} and {@code 410} tie as numbers, so that the section decides before code points do. */
+    @Test
+    void sectionsSortNaturallyBeforeCodePointsDecide() {
+        List<Section> sections = new Lists()
+                .course("padded", "OCEA 0410", "Ice")
+                .course("plain", "OCEA 410", "Ice")
+                .section("b", "padded", "098")
+                .section("a", "plain", "001")
+                .section("c", "padded", "001")
+                .sections();
+        assertThat(sections.stream().sorted(Labels.ORDER).map(Section::id)).containsExactly("c", "a", "b");
     }
 
     @ParameterizedTest

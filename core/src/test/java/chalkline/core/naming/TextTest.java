@@ -38,6 +38,13 @@ class TextTest {
                 .containsExactly("9", "10", "a", "a09", "a9", "a9b", "a10", "b1");
     }
 
+    /** Run by run: the run {@code ab} is a prefix of {@code ab-}, whatever follows it. */
+    @Test
+    void naturalOrderPutsAShorterRunFirst() {
+        assertThat(List.of("ab-", "ab1", "ab").stream().sorted(Text.NATURAL)).containsExactly("ab", "ab1", "ab-");
+        assertThat(Text.NATURAL_WITH_TIES.compare("x007y", "x7y")).isZero();
+    }
+
     @Test
     void naturalOrderTakesNumbersOfAnyLength() {
         String huge = "9".repeat(60);

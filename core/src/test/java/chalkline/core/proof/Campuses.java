@@ -151,6 +151,7 @@ final class Campuses {
                         new Conventions.Limits(20, 30),
                         now.breaks(),
                         now.crossListing(),
+                        now.guards(),
                         now.moves(),
                         layers,
                         other.overrides(),

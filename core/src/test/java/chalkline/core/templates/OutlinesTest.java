@@ -37,6 +37,7 @@ class OutlinesTest {
                         "27SP",
                         List.of(new Break("Mid-term", LocalDate.parse("2027-02-15"), LocalDate.parse("2027-02-19")))),
                 plain.crossListing(),
+                plain.guards(),
                 plain.moves(),
                 plain.layers(),
                 plain.overrides(),

@@ -3,26 +3,36 @@ package chalkline.formats.conventions;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
+import chalkline.core.conventions.Unmatched;
 import chalkline.formats.Fault;
 import java.util.List;
 import java.util.Map;
 
 /**
- * Conventions with the places in their file that can only be judged beside a registrar's list.
+ * Conventions with the places in their file, for what can only be judged beside a registrar's list.
  *
- * @param moves where {@code to} and {@code since} of each move stand, in the order of the moves
+ * @param places by path, such as {@code layers/2/when/subject/0}
  */
-public record ConventionsFile(Conventions conventions, List<Map<String, Place>> moves, String name) {
+public record ConventionsFile(Conventions conventions, Map<String, Place> places, String name) {
 
     /** A place in the file, counted from 1. */
     public record Place(long line, int column) {}
 
-    /** Organizations and terms that the moves name and the list does not have. */
+    /** Organizations and terms that the moves name and the list does not have: with any, nothing can be computed. */
     public List<Fault> against(RegistrarList list) {
-        return Moves.unknown(list, conventions).stream()
-                .map(unknown -> {
-                    Place place = moves.get(unknown.move()).get(unknown.key());
-                    return new Fault(name, place.line(), Integer.toString(place.column()), unknown.reason());
+        return placed(Moves.unknown(list, conventions));
+    }
+
+    /** What matches nothing in the list and so has no effect. */
+    public List<Fault> unmatched(RegistrarList list) {
+        return placed(Unmatched.of(list, conventions));
+    }
+
+    private List<Fault> placed(List<Unmatched> found) {
+        return found.stream()
+                .map(unmatched -> {
+                    Place place = places.get(unmatched.path());
+                    return new Fault(name, place.line(), Integer.toString(place.column()), unmatched.reason());
                 })
                 .toList();
     }

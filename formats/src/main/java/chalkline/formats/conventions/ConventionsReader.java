@@ -1,5 +1,6 @@
 package chalkline.formats.conventions;
 
+import chalkline.core.arrivals.Guards;
 import chalkline.core.calendar.Break;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
@@ -22,6 +23,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -38,7 +40,9 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 public final class ConventionsReader {
     private final YamlTree tree;
     private final Fields fields;
-    private final List<Map<String, ConventionsFile.Place>> movePlaces = new ArrayList<>();
+    private final Map<String, ConventionsFile.Place> places = new HashMap<>();
+    /** How many items of each list were read, for their paths. */
+    private final Map<String, Integer> counts = new HashMap<>();
 
     private ConventionsReader(String file) {
         this.tree = new YamlTree(file);
@@ -66,7 +70,7 @@ public final class ConventionsReader {
         if (!reader.tree.faults().isEmpty()) {
             throw new FaultyFileException(reader.tree.faults());
         }
-        return new ConventionsFile(conventions.orElseThrow(), reader.movePlaces, file);
+        return new ConventionsFile(conventions.orElseThrow(), reader.places, file);
     }
 
     private Optional<Conventions> conventions(Node root) {
@@ -79,6 +83,7 @@ public final class ConventionsReader {
                 "limits",
                 "breaks",
                 "crossListing",
+                "guards",
                 "moves",
                 "layers",
                 "overrides",
@@ -91,6 +96,7 @@ public final class ConventionsReader {
                 limits(entries.get("limits")),
                 breaks(entries.get("breaks")),
                 crossListing(entries.get("crossListing")),
+                guards(entries.get("guards")),
                 fields.items(entries.get("moves"), "moves", this::move),
                 fields.items(entries.get("layers"), "layers", this::layer),
                 fields.items(entries.get("overrides"), "overrides", this::override),
@@ -149,9 +155,10 @@ public final class ConventionsReader {
     private Map<String, List<Break>> breaks(Entry entry) {
         Map<String, List<Break>> breaks = new LinkedHashMap<>();
         if (entry != null) {
-            tree.mapping(entry.value(), "breaks")
-                    .values()
-                    .forEach(term -> breaks.put(term.key(), fields.items(term, "a term's breaks", this::pause)));
+            tree.mapping(entry.value(), "breaks").values().forEach(term -> {
+                places.put("breaks/" + term.key(), tree.placeOf(term.keyNode()));
+                breaks.put(term.key(), fields.items(term, "a term's breaks", this::pause));
+            });
         }
         return breaks;
     }
@@ -176,23 +183,54 @@ public final class ConventionsReader {
             return usual;
         }
         Map<String, Entry> entries = tree.mapping(entry.value(), "crossListing");
-        fields.known(entries, "allow", "lead", "foldAt");
+        fields.known(entries, "allow", "lead", "foldAt", "mark");
         return new CrossListing(
                 fields.word(entries.get("allow"), usual.allow(), CrossListing.Allow.values(), CrossListing.Allow::key),
                 fields.word(entries.get("lead"), usual.lead(), CrossListing.Lead.values(), CrossListing.Lead::key),
-                fields.number(entries.get("foldAt"), usual.foldAt()));
+                fields.number(entries.get("foldAt"), usual.foldAt()),
+                marked(entries.get("mark"), usual.mark()));
+    }
+
+    private Set<CrossListing.Tier> marked(Entry entry, Set<CrossListing.Tier> usual) {
+        if (entry == null) {
+            return usual;
+        }
+        Set<CrossListing.Tier> marked = EnumSet.noneOf(CrossListing.Tier.class);
+        for (Node node : tree.sequence(entry.value(), "mark")) {
+            fields.word(node, "mark", CrossListing.Tier.values(), CrossListing.Tier::key)
+                    .ifPresent(marked::add);
+        }
+        return marked;
+    }
+
+    private Guards guards(Entry entry) {
+        Guards usual = Guards.USUAL;
+        if (entry == null) {
+            return usual;
+        }
+        Map<String, Entry> entries = tree.mapping(entry.value(), "guards");
+        fields.known(entries, "sectionsOut", "instructorsOut", "drops", "from");
+        return new Guards(
+                fields.perCent(entries.get("sectionsOut"), usual.sectionsOut()),
+                fields.perCent(entries.get("instructorsOut"), usual.instructorsOut()),
+                fields.perCent(entries.get("drops"), usual.drops()),
+                fields.number(entries.get("from"), usual.from()));
+    }
+
+    /** The path of the next item of a list, which stands at a node. */
+    private String path(String list, Node at) {
+        String path = list + "/" + (counts.merge(list, 1, Integer::sum) - 1);
+        places.put(path, tree.placeOf(at));
+        return path;
     }
 
     private Optional<Move> move(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a move");
         fields.known(entries, "when", "to", "since");
-        Map<String, ConventionsFile.Place> places = new LinkedHashMap<>();
-        entries.values().forEach(entry -> places.put(entry.key(), tree.placeOf(entry.value())));
+        String path = path("moves", node);
+        entries.values().forEach(entry -> places.put(path + "/" + entry.key(), tree.placeOf(entry.value())));
         Optional<String> to = fields.required(node, entries, "to");
-        if (to.isPresent()) {
-            movePlaces.add(places);
-        }
-        return to.map(org -> new Move(when(entries.get("when")), org, fields.text(entries.get("since"))));
+        return to.map(org -> new Move(when(entries.get("when"), path), org, fields.text(entries.get("since"))));
     }
 
     private Optional<Layer> layer(Node node) {
@@ -200,13 +238,13 @@ public final class ConventionsReader {
         fields.known(entries, "name", "when", "fix", "set", "off");
         return Optional.of(new Layer(
                 fields.text(entries.get("name")).orElse(""),
-                when(entries.get("when")),
+                when(entries.get("when"), path("layers", node)),
                 settings(entries.get("set")),
                 fixed(entries.get("fix")),
                 fields.yes(entries.get("off"))));
     }
 
-    private When when(Entry entry) {
+    private When when(Entry entry, String path) {
         Map<Condition, List<String>> conditions = new LinkedHashMap<>();
         if (entry != null) {
             for (Entry condition : tree.mapping(entry.value(), "when").values()) {
@@ -219,6 +257,10 @@ public final class ConventionsReader {
                 try {
                     When.of(Map.of(named.get(), values));
                     conditions.put(named.get(), values);
+                    List<Node> nodes = tree.items(condition.value());
+                    for (int i = 0; i < nodes.size(); i++) {
+                        places.put(path + "/when/" + condition.key() + "/" + i, tree.placeOf(nodes.get(i)));
+                    }
                 } catch (ValueException e) {
                     tree.fault(condition.value(), e.getMessage());
                 }
@@ -279,6 +321,9 @@ public final class ConventionsReader {
         Map<String, Entry> entries = tree.mapping(node, "an override");
         fields.known(entries, "section", "set");
         Optional<String> section = fields.required(node, entries, "section");
+        String path = path("overrides", node);
+        section.ifPresent(id -> places.put(
+                path + "/section", tree.placeOf(entries.get("section").value())));
         Map<Setting, Value> set = new EnumMap<>(Setting.class);
         set.putAll(settings(entries.get("set")));
         return section.map(id -> new SectionOverride(id, set));
@@ -289,6 +334,7 @@ public final class ConventionsReader {
         return fields.items(entry, "crossLists", node -> {
             Map<String, Entry> entries = tree.mapping(node, "a cross-list");
             fields.known(entries, "id", "lead", "joined", "approved", "reason");
+            path("crossLists", node);
             Optional<String> id = fields.required(node, entries, "id");
             if (id.isPresent() && !ids.add(id.get())) {
                 tree.fault(entries.get("id").value(), "an earlier cross-list has the id \"" + id.get() + "\" too");

@@ -1,5 +1,6 @@
 package chalkline.formats.conventions;
 
+import chalkline.core.arrivals.Guards;
 import chalkline.core.calendar.Break;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
@@ -47,6 +48,9 @@ public final class ConventionsWriter {
         }
         if (!conventions.crossListing().equals(CrossListing.USUAL)) {
             root.put("crossListing", crossListing(conventions.crossListing()));
+        }
+        if (!conventions.guards().equals(Guards.USUAL)) {
+            root.put("guards", guards(conventions.guards()));
         }
         list(
                 root,
@@ -96,6 +100,20 @@ public final class ConventionsWriter {
         map.put("allow", policy.allow().key());
         map.put("lead", policy.lead().key());
         map.put("foldAt", policy.foldAt());
+        if (!policy.mark().equals(CrossListing.USUAL.mark())) {
+            map.put(
+                    "mark",
+                    policy.mark().stream().sorted().map(CrossListing.Tier::key).toList());
+        }
+        return map;
+    }
+
+    private static Map<String, Object> guards(Guards guards) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("sectionsOut", guards.sectionsOut());
+        map.put("instructorsOut", guards.instructorsOut());
+        map.put("drops", guards.drops());
+        map.put("from", guards.from());
         return map;
     }
 

@@ -1,5 +1,6 @@
 package chalkline.formats.conventions;
 
+import chalkline.core.naming.YesNo;
 import chalkline.formats.conventions.YamlTree.Entry;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -39,6 +40,19 @@ final class Fields {
         return unless;
     }
 
+    /** A whole number from 0 to 100. */
+    int perCent(Entry entry, int unless) {
+        if (entry == null) {
+            return unless;
+        }
+        String text = tree.text(entry.value(), entry.key()).orElse("0");
+        if (text.matches("0*(100|[1-9]?[0-9])")) {
+            return Integer.parseInt(text);
+        }
+        tree.fault(entry.value(), "\"" + text + "\" is no whole number from 0 to 100");
+        return unless;
+    }
+
     Optional<LocalDate> day(Node node, Map<String, Entry> entries, String key) {
         Optional<String> text = required(node, entries, key);
         try {
@@ -53,23 +67,29 @@ final class Fields {
         if (entry == null) {
             return unless;
         }
-        String text = tree.text(entry.value(), entry.key()).orElse(key.apply(unless));
+        return word(entry.value(), entry.key(), words, key).orElse(unless);
+    }
+
+    /** One of some words; empty, with a fault, where it is none of them. */
+    <T> Optional<T> word(Node node, String what, T[] words, Function<T, String> key) {
+        Optional<String> text = tree.text(node, what);
         for (T word : words) {
-            if (key.apply(word).equals(text)) {
-                return word;
+            if (text.isPresent() && key.apply(word).equals(text.get())) {
+                return Optional.of(word);
             }
         }
         List<String> known = Arrays.stream(words).map(key).toList();
-        tree.fault(entry.value(), "\"" + text + "\" is none of " + String.join(", ", known));
-        return unless;
+        text.ifPresent(wrong -> tree.fault(node, "\"" + wrong + "\" is none of " + String.join(", ", known)));
+        return Optional.empty();
     }
 
     boolean yes(Entry entry) {
         String text = text(entry).orElse("no");
-        if (!Set.of("yes", "no", "true", "false").contains(text)) {
+        Optional<Boolean> yes = YesNo.read(text);
+        if (yes.isEmpty()) {
             tree.fault(entry.value(), "\"" + text + "\" is neither yes nor no");
         }
-        return text.equals("yes") || text.equals("true");
+        return yes.orElse(false);
     }
 
     interface Item<T> {

@@ -6,11 +6,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.common.FlowStyle;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.CollectionNode;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.NodeTuple;
@@ -19,6 +23,9 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 
 /** A YAML 1.2 document as a tree of nodes that know their places; what has the wrong type becomes a fault. */
 final class YamlTree {
+    /** A key, or an item of a list in one line, whose value starts with a brace and goes on behind it. */
+    private static final Pattern BARE_PATTERN = Pattern.compile("[A-Za-z]+: *\\{[A-Za-z.]+(:[^}\"]*)?\\}");
+
     private final String file;
     private final List<Fault> faults = new ArrayList<>();
 
@@ -53,11 +60,20 @@ final class YamlTree {
                     file,
                     mark.map(m -> m.getLine() + 1).orElse(1),
                     Integer.toString(mark.map(m -> m.getColumn() + 1).orElse(1)),
-                    "this is no YAML: " + e.getProblem()));
+                    "this is no YAML: " + e.getProblem() + hint(text, mark)));
         } catch (YamlEngineException e) {
             faults.add(Fault.ofFile(file, "this is no YAML: " + e.getMessage()));
         }
         return Optional.empty();
+    }
+
+    /** A pattern without quotes is the usual reason: YAML takes its braces and brackets for its own. */
+    private static String hint(String text, Optional<Mark> mark) {
+        boolean bare = mark.map(Mark::getLine)
+                .map(line -> text.lines().skip(Math.max(0, line - 1)).limit(2))
+                .orElse(Stream.empty())
+                .anyMatch(line -> BARE_PATTERN.matcher(line).find());
+        return bare ? "; a pattern that starts with { or [ stands in quotes: title: \"{label} {title}\"" : "";
     }
 
     void fault(Node at, String reason) {
@@ -108,8 +124,25 @@ final class YamlTree {
         if (node instanceof ScalarNode scalar) {
             return Optional.of(scalar.getValue());
         }
-        fault(node, what + " wants one value here");
+        boolean likePattern = node instanceof MappingNode || node instanceof SequenceNode;
+        boolean inOneLine = node.getStartMark().isPresent() && FlowStyle.FLOW.equals(styleOf(node));
+        fault(
+                node,
+                what + " wants one value here"
+                        + (likePattern && inOneLine
+                                ? "; a pattern that starts with { or [ stands in quotes: " + what
+                                        + ": \"{label} {title}\""
+                                : ""));
         return Optional.empty();
+    }
+
+    private static FlowStyle styleOf(Node node) {
+        return node instanceof CollectionNode<?> collection ? collection.getFlowStyle() : FlowStyle.AUTO;
+    }
+
+    /** The items of a list, or what stands alone. */
+    List<Node> items(Node node) {
+        return node instanceof SequenceNode sequence ? sequence.getValue() : List.of(node);
     }
 
     /** One text, or a list of them. */

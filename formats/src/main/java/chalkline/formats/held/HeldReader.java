@@ -2,6 +2,7 @@ package chalkline.formats.held;
 
 import chalkline.core.conventions.Kind;
 import chalkline.core.conventions.Setting;
+import chalkline.core.naming.YesNo;
 import chalkline.core.proof.HeldShell;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
@@ -140,11 +141,13 @@ public final class HeldReader {
         if (!isGiven(node, field)) {
             return false;
         }
-        if (!node.get(field).isBoolean()) {
+        JsonNode value = node.get(field);
+        String text = value.isString() ? value.asString() : "";
+        if (!value.isBoolean() && !YesNo.isTrue(text) && !YesNo.isFalse(text)) {
             fault(line, field, "true or false is wanted here");
             return false;
         }
-        return node.get(field).asBoolean();
+        return value.isBoolean() ? value.asBoolean() : YesNo.isTrue(text);
     }
 
     private Optional<List<String>> sections(int line, JsonNode node) {
@@ -173,7 +176,7 @@ public final class HeldReader {
 
     private static String canonical(Setting setting, String text) {
         if (setting.kind() == Kind.YES_NO) {
-            return text.equals("true") ? "yes" : text.equals("false") ? "no" : text;
+            return YesNo.read(text).map(yes -> yes ? "yes" : "no").orElse(text);
         }
         return text;
     }

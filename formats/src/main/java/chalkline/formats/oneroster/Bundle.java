@@ -5,13 +5,16 @@ import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
@@ -80,7 +83,10 @@ final class Bundle implements AutoCloseable {
     private static Bundle zip(ZipFile zip, String name, long packed) throws IOException, FaultyFileException {
         Bundle bundle = new Bundle(zip);
         TreeSet<String> folders = new TreeSet<>();
-        Map<String, List<ZipEntry>> found = new HashMap<>();
+        Map<String, ZipEntry> found = new HashMap<>();
+        Set<String> paths = new HashSet<>();
+        long most = Math.min(MOST_BYTES, Math.max(SMALL, packed * MOST_TIMES_PACKED));
+        List<Fault> faults = new ArrayList<>();
         for (ZipEntry entry : Collections.list(zip.entries())) {
             String path = entry.getName().replace('\\', '/');
             if (BoundedStream.leadsOut(path)) {
@@ -88,19 +94,38 @@ final class Bundle implements AutoCloseable {
                 throw refused(name, "it holds a file whose name leads out of it: " + path);
             }
             String file = path.substring(path.lastIndexOf('/') + 1);
-            if (Layout.files().contains(file)) {
+            if (!paths.add(path)) {
+                faults.add(Fault.ofFile(file, "the zip holds two files of this name; keep the one that is meant"));
+            } else if (Layout.files().contains(file)) {
                 folders.add(path.substring(0, path.length() - file.length()));
-                found.computeIfAbsent(file, f -> new ArrayList<>()).add(entry);
+                found.putIfAbsent(file, entry);
+            } else if (!entry.isDirectory()) {
+                drain(zip, entry, most, file, faults);
             }
+        }
+        if (!faults.isEmpty()) {
+            bundle.close();
+            throw new FaultyFileException(faults);
         }
         if (folders.size() > 1) {
             bundle.close();
             throw refused(name, "the files stand in several folders; put all of them at its root or in one folder");
         }
-        long most = Math.min(MOST_BYTES, Math.max(SMALL, packed * MOST_TIMES_PACKED));
-        found.forEach((file, entries) ->
-                bundle.files.put(file, () -> new BoundedStream(zip.getInputStream(entries.get(0)), most)));
+        found.forEach((file, entry) -> bundle.files.put(file, () -> checked(zip, entry, most)));
         return bundle;
+    }
+
+    private static InputStream checked(ZipFile zip, ZipEntry entry, long most) throws IOException {
+        return new WholeStream(new BoundedStream(zip.getInputStream(entry), most), entry.getCrc());
+    }
+
+    /** A file that nothing reads must be whole all the same: one damaged member says that the zip was. */
+    private static void drain(ZipFile zip, ZipEntry entry, long most, String file, List<Fault> faults) {
+        try (InputStream in = checked(zip, entry, most)) {
+            in.transferTo(OutputStream.nullOutputStream());
+        } catch (IOException e) {
+            faults.add(Fault.ofFile(file, "the file can't be read: " + e.getMessage()));
+        }
     }
 
     boolean has(String file) {

@@ -17,6 +17,7 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
 
     private final Predicate<String> reads;
     private final BitSet passedOver = new BitSet();
+    private final BitSet controls = new BitSet();
     private boolean headerRead;
     private String[] above = new String[16];
     private char[][] aboveInChars = new char[16][];
@@ -29,12 +30,25 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
 
     /** One record. */
     static final class Fields {
+        private static final int[] NONE = {};
+
         private final long line;
         private final String[] texts;
+        private final int[] withControls;
 
-        private Fields(long line, String[] texts) {
+        private Fields(long line, String[] texts, int[] withControls) {
             this.line = line;
             this.texts = texts;
+            this.withControls = withControls;
+        }
+
+        /** Places from 0 of the fields that hold a control character other than tab and line breaks. */
+        int[] withControls() {
+            return withControls;
+        }
+
+        String[] texts() {
+            return texts;
         }
 
         /** The line on which it starts. */
@@ -59,6 +73,7 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
     @Override
     protected void handleBegin(long startingLineNumber) {
         count = 0;
+        controls.clear();
     }
 
     @Override
@@ -71,6 +86,9 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
             aboveInChars = Arrays.copyOf(aboveInChars, above.length);
         }
         count = index + 1;
+        if (holdsControl(buffer, offset, offset + length)) {
+            controls.set(index);
+        }
         if (passedOver.get(index)) {
             above[index] = "";
             return;
@@ -86,6 +104,17 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
         if (!repeats(index, buffer, from, to)) {
             keep(index, buffer, from, to - from);
         }
+    }
+
+    /** Control characters (Cc) are U+0000 to U+001F and U+007F to U+009F. */
+    private static boolean holdsControl(char[] buffer, int from, int to) {
+        for (int i = from; i < to; i++) {
+            char c = buffer[i];
+            if ((c < ' ' && c != '\t' && c != '\n' && c != '\r') || (c >= 0x7F && c <= 0x9F)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private boolean repeats(int index, char[] buffer, int from, int to) {
@@ -105,7 +134,10 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
 
     @Override
     protected Fields buildRecord() {
-        Fields record = new Fields(getStartingLineNumber(), Arrays.copyOf(above, count));
+        Fields record = new Fields(
+                getStartingLineNumber(),
+                Arrays.copyOf(above, count),
+                controls.isEmpty() ? Fields.NONE : controls.stream().toArray());
         if (!headerRead && !record.isBlank()) {
             headerRead = true;
             for (int i = 0; i < count; i++) {

@@ -8,6 +8,7 @@ import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Session;
 import chalkline.core.naming.Text;
+import chalkline.core.naming.YesNo;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.oneroster.Table.Column;
@@ -33,6 +34,9 @@ import java.util.function.Consumer;
  */
 public final class OneRosterReader {
     private static final Consumer<Row> LEFT_OUT = row -> {};
+
+    /** Roles of enrollments (OneRoster 1.1, section 4.13.5, RoleType; the number of the section from memory). */
+    private static final List<String> ROLES = List.of("administrator", "proctor", "student", "teacher");
 
     private final Bundle bundle;
     private final ReadAhead ahead;
@@ -144,7 +148,24 @@ public final class OneRosterReader {
                 },
                 LEFT_OUT);
         parents.forEach(row -> fields.names(row, "parentSourcedId", sessions.keySet(), Layout.SESSIONS));
+        inCircles(parents);
         codesOfTerms(parents);
+    }
+
+    /** Parents must lead up and end; the row that closes a circle is told. */
+    private static void inCircles(List<Row> rows) {
+        Map<String, String> parents = new HashMap<>();
+        for (Row row : rows) {
+            parents.put(row.id(), row.get("parentSourcedId"));
+            String above = parents.get(row.id());
+            while (above != null && !above.equals(row.id())) {
+                above = parents.get(above);
+            }
+            if (above != null) {
+                row.fault("parentSourcedId", "with this row the parents go round in a circle: it lies in itself");
+                parents.remove(row.id());
+            }
+        }
     }
 
     private void codesOfTerms(List<Row> rows) {
@@ -182,6 +203,7 @@ public final class OneRosterReader {
                 },
                 LEFT_OUT);
         parents.forEach(row -> fields.names(row, "parentSourcedId", orgs.keySet(), Layout.ORGS));
+        inCircles(parents);
     }
 
     private void courses() throws IOException {
@@ -258,7 +280,7 @@ public final class OneRosterReader {
                                 id,
                                 new Person(
                                         id,
-                                        !row.get("enabledUser").equals("false"),
+                                        !YesNo.isFalse(row.get("enabledUser")),
                                         row.get("username"),
                                         row.get("givenName"),
                                         row.get("familyName"),
@@ -293,6 +315,12 @@ public final class OneRosterReader {
                         return;
                     }
                     int number = enrollmentIds.number(row);
+                    String itsRole = row.get(role);
+                    if (!itsRole.isEmpty() && !ROLES.contains(itsRole)) {
+                        row.fault(
+                                "role",
+                                "\"" + itsRole + "\" is no role; it must be one of " + String.join(", ", ROLES));
+                    }
                     if (listed == null) {
                         fields.names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
                     }
@@ -307,8 +335,8 @@ public final class OneRosterReader {
                                 number,
                                 listed.id(),
                                 person,
-                                roles.computeIfAbsent(row.get(role), text -> text),
-                                row.get(primary).equals("true"),
+                                roles.computeIfAbsent(itsRole, text -> text),
+                                YesNo.isTrue(row.get(primary)),
                                 row.get(begins),
                                 row.get(ends));
                     }

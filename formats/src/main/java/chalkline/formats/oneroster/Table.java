@@ -23,6 +23,8 @@ import java.util.function.Consumer;
  * are not handed on; rows marked as deleted are handed to their own consumer, unchecked.
  */
 final class Table {
+    private static final String CONTROL = "the field holds a control character, which no system shows; take it out";
+
     private final Bundle bundle;
     private final ReadAhead ahead;
     private final Layout layout;
@@ -34,6 +36,7 @@ final class Table {
     private final Set<String> idsOfBrokenRows = new HashSet<>();
     private final List<Column> filled;
     private int width;
+    private List<String> names = List.of();
 
     /** A column whose place is looked up once, when the header is read. */
     static final class Column {
@@ -138,21 +141,37 @@ final class Table {
     }
 
     private void take(Row row, Consumer<Row> rows, Consumer<Row> deleted) {
-        if (row.get(status).equals("tobedeleted")) {
+        String itsStatus = row.get(status);
+        if (itsStatus.equals("tobedeleted")) {
             deleted.accept(row);
-        } else if (isRight(row)) {
+            return;
+        }
+        if (!itsStatus.isEmpty() && !itsStatus.equals("active") && row.fields.count() == width) {
+            row.fault("status", "\"" + itsStatus + "\" is no status; it must be empty, active or tobedeleted");
+        }
+        if (isRight(row)) {
             rows.accept(row);
         }
     }
 
     private boolean readHeader(Fields header) {
+        Optional<String> separator = Separators.otherThanComma(header.text(0), header.count());
+        if (separator.isPresent()) {
+            faults.add(Fault.ofFile(
+                    layout.file(),
+                    "the columns are separated by " + separator.get() + "; export the file with commas (RFC 4180)"));
+            return false;
+        }
         boolean right = true;
         for (int i = 0; i < header.count(); i++) {
             String name = header.text(i);
-            if (places.putIfAbsent(name, i) != null && layout.requires(name)) {
+            if (places.putIfAbsent(name, i) != null && !name.isEmpty()) {
                 faults.add(new Fault(layout.file(), 1, name, "the column stands here twice"));
-                right = false;
+                right &= !layout.requires(name);
             }
+        }
+        for (int i : header.withControls()) {
+            faults.add(new Fault(layout.file(), 1, Integer.toString(i + 1), CONTROL));
         }
         for (String name : layout.required()) {
             if (!places.containsKey(name)) {
@@ -161,6 +180,7 @@ final class Table {
             }
         }
         width = header.count();
+        names = List.of(header.texts());
         columns.forEach(column -> column.place = places.getOrDefault(column.name, -1));
         return right;
     }
@@ -177,6 +197,9 @@ final class Table {
             if (row.get(column).isEmpty()) {
                 row.fault(column.name, "the field is empty");
             }
+        }
+        for (int place : row.fields.withControls()) {
+            row.fault(names.get(place).isEmpty() ? Integer.toString(place + 1) : names.get(place), CONTROL);
         }
         return true;
     }

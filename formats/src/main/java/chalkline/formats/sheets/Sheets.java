@@ -1,5 +1,6 @@
 package chalkline.formats.sheets;
 
+import chalkline.core.arrivals.ListChange;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
@@ -15,9 +16,12 @@ import java.io.Writer;
 import java.time.DateTimeException;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** Writes what was computed as CSV: UTF-8 without byte order mark, RFC 4180, lines ended by CRLF. */
 public final class Sheets {
@@ -28,9 +32,10 @@ public final class Sheets {
     private Sheets() {}
 
     /** A proof, one row a shell. Lists are joined by one space, category levels by {@code " / "}. */
-    public static void proof(List<ProofRow> rows, Writer out) throws IOException {
+    public static void proof(List<ProofRow> rows, Optional<Labelled> labels, Writer out) throws IOException {
         CsvWriter csv = writer(out);
-        csv.writeRecord(
+        csv.writeRecord(headed(
+                labels,
                 "key",
                 "action",
                 "code",
@@ -52,25 +57,34 @@ public final class Sheets {
                 "instructors",
                 "students",
                 "snags",
-                "changed");
+                "changed"));
         csv.flush();
         // written in pieces beside each other, put out in order
         List<String> pieces = IntStream.range(0, (rows.size() + ROWS_A_PIECE - 1) / ROWS_A_PIECE)
                 .parallel()
                 .mapToObj(
                         piece -> rows.subList(piece * ROWS_A_PIECE, Math.min(rows.size(), (piece + 1) * ROWS_A_PIECE)))
-                .map(Sheets::written)
+                .map(piece -> written(piece, labels))
                 .toList();
         for (String piece : pieces) {
             out.write(piece);
         }
     }
 
-    private static String written(List<ProofRow> rows) {
+    private static List<String> headed(Optional<Labelled> labels, String... headings) {
+        return labels.isPresent() ? and(Labelled.HEADINGS, headings) : List.of(headings);
+    }
+
+    private static List<String> and(List<String> names, String... fields) {
+        return Stream.concat(Arrays.stream(fields), names.stream()).toList();
+    }
+
+    private static String written(List<ProofRow> rows, Optional<Labelled> labels) {
         StringWriter out = new StringWriter();
         CsvWriter csv = writer(out);
         for (ProofRow row : rows) {
-            csv.writeRecord(
+            csv.writeRecord(and(
+                    labels.map(names -> names.of(row)).orElse(List.of()),
                     row.key(),
                     row.action().key(),
                     row.code(),
@@ -92,7 +106,7 @@ public final class Sheets {
                     row.instructors().stream().map(Person::id).collect(Collectors.joining(" ")),
                     row.shell().isPresent() ? Integer.toString(row.students()) : "",
                     row.snags().stream().map(Snag::key).distinct().collect(Collectors.joining(" ")),
-                    String.join(" ", row.changed()));
+                    String.join(" ", row.changed())));
         }
         try {
             csv.flush();
@@ -105,22 +119,50 @@ public final class Sheets {
     /** With seconds and offset, never Z; text of held shells that is no moment stays. */
     private static String moment(String text) {
         try {
-            return text.endsWith("Z") ? MOMENT.format(OffsetDateTime.parse(text)) : text;
+            boolean written =
+                    text.isEmpty() || (text.length() == "2027-01-04T08:00:00-04:00".length() && !text.endsWith("Z"));
+            return written ? text : MOMENT.format(OffsetDateTime.parse(text));
         } catch (DateTimeException noMoment) {
             return text;
         }
     }
 
     /** Suggestions for cross-lists, in the order given. */
-    public static void suggestions(List<Suggestion> suggestions, Writer out) throws IOException {
+    public static void suggestions(List<Suggestion> suggestions, Optional<Labelled> labels, Writer out)
+            throws IOException {
         CsvWriter csv = writer(out);
-        csv.writeRecord("tier", "lead", "sections", "evidence");
+        csv.writeRecord(headed(labels, "tier", "lead", "sections", "evidence"));
         for (Suggestion suggestion : suggestions) {
-            csv.writeRecord(
+            List<String> ids = suggestion.sections().stream().map(Section::id).toList();
+            List<String> instructors = suggestion.sections().stream()
+                    .flatMap(section -> section.instructors().stream())
+                    .map(Person::id)
+                    .toList();
+            csv.writeRecord(and(
+                    labels.map(names -> names.of(ids, instructors)).orElse(List.of()),
                     suggestion.tier().key(),
                     suggestion.lead().id(),
-                    suggestion.sections().stream().map(Section::id).collect(Collectors.joining(" ")),
-                    suggestion.evidence());
+                    String.join(" ", ids),
+                    suggestion.evidence()));
+        }
+        csv.flush();
+    }
+
+    /** What changed between two lists, in the order given; with names, whoever a row is about stands beside it. */
+    public static void changes(List<ListChange> changes, Optional<Labelled> labels, Writer out) throws IOException {
+        CsvWriter csv = writer(out);
+        csv.writeRecord(headed(labels, "section", "what", "person", "before", "after"));
+        for (ListChange change : changes) {
+            csv.writeRecord(and(
+                    labels.map(names -> names.of(
+                                    List.of(change.section()),
+                                    change.person().isEmpty() ? List.of() : List.of(change.person())))
+                            .orElse(List.of()),
+                    change.section(),
+                    change.what().key(),
+                    change.person(),
+                    change.before(),
+                    change.after()));
         }
         csv.flush();
     }

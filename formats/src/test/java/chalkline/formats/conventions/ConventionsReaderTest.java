@@ -3,6 +3,9 @@ package chalkline.formats.conventions;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import chalkline.core.arrivals.Enrollments;
+import chalkline.core.arrivals.Guards;
+import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossListing;
 import chalkline.core.conventions.Layer;
@@ -11,9 +14,11 @@ import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import java.time.DayOfWeek;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class ConventionsReaderTest {
     private static final String WHOLE = """
@@ -110,6 +115,8 @@ class ConventionsReaderTest {
                 "section: 001|sektion: 001|c.yaml:24:6",
                 "fix: [uploadLimitMB]|fix: [uploadLimit]|c.yaml:12:11",
                 "off: yes|off: perhaps|c.yaml:22:53",
+                "allow: any|mark: [loose]|c.yaml:7:23",
+                "allow: any|foldAt: 0|c.yaml:7:24",
                 "{id: x1,|{|c.yaml:26:5",
                 "approved: true|approved: 1|c.yaml:26:63"
             })
@@ -131,6 +138,45 @@ class ConventionsReaderTest {
                 .asString()
                 .startsWith("c.yaml:");
         assertThat(faults("")).containsExactly("c.yaml:1:1: the file is empty");
+    }
+
+    @Test
+    void guardsAndMarksAreReadAndWrittenBack() throws FaultyFileException {
+        String yaml = "chalkline: 1\nzone: UTC\ncrossListing: {mark: [same-course]}\n"
+                + "guards: {sectionsOut: 0, instructorsOut: 100, drops: 5, from: 1}\n";
+        Conventions read = ConventionsReader.read("c.yaml", yaml);
+        assertThat(read.guards()).isEqualTo(new Guards(0, 100, 5, 1));
+        assertThat(read.crossListing().mark()).containsExactly(CrossListing.Tier.SAME_COURSE);
+        assertThat(ConventionsReader.read("c.yaml", ConventionsWriter.write(read)))
+                .isEqualTo(read);
+        assertThat(faults("chalkline: 1\nzone: UTC\nguards: {drops: 101, from: 0, sectionOut: 1}\n"))
+                .extracting(fault -> fault.substring(0, fault.indexOf(": ")))
+                .containsExactly("c.yaml:3:31", "c.yaml:3:17", "c.yaml:3:28");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"title: {label} {title}", "set: {code: {term.code}-{label}}", "title: {label}"})
+    void aPatternWithoutQuotesIsToldSo(String line) {
+        String set = line.startsWith("set") ? line : "set: {" + line + "}";
+        assertThat(faults("chalkline: 1\nzone: UTC\nlayers:\n  - " + set + "\n"))
+                .anyMatch(fault -> fault.contains("stands in quotes"));
+    }
+
+    @Test
+    void whatMatchesNothingHasItsPlace() throws Exception {
+        ConventionsFile file = ConventionsReader.readFile(
+                "c.yaml",
+                "chalkline: 1\nzone: UTC\nbreaks:\n  99XX: []\nlayers:\n  - when: {subject: [OCEA, ENGL]}\n"
+                        + "overrides:\n  - section: cl-9\n    set: {units: 3}\ncrossLists:\n  - {id: x, joined: [a, b]}\n"
+                        + "moves:\n  - {when: {subject: MARB}, to: NONE}\n");
+        RegistrarList none = new RegistrarList(
+                Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Enrollments.of(List.of(), List.of()));
+        assertThat(file.unmatched(none))
+                .extracting(fault -> fault.line() + ":" + fault.column())
+                .containsExactly("4:3", "13:22", "6:22", "6:28", "8:14", "11:5");
+        assertThat(file.against(none))
+                .extracting(fault -> fault.line() + ":" + fault.column())
+                .containsExactly("13:33");
     }
 
     @Test

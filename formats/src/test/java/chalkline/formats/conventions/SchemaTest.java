@@ -58,6 +58,7 @@ class SchemaTest {
                         "limits",
                         "breaks",
                         "crossListing",
+                        "guards",
                         "moves",
                         "layers",
                         "overrides",

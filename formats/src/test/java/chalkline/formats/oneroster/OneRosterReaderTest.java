@@ -51,6 +51,71 @@ class OneRosterReaderTest {
         assertThat(OneRosterReader.read(new Bundles().zip(folder, "export/"))).isEqualTo(list);
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "enrollments.csv|u2,student|u2,Student|enrollments.csv:3:role",
+                "enrollments.csv|u1,teacher,true,,\\r|u1,instructor,true,,\\r|enrollments.csv:2:role",
+                "courses.csv|c1,active|c1,Active|courses.csv:2:status",
+                "users.csv|u1,active|u1,inactive|users.csv:2:status",
+                "orgs.csv|school,SEA,|school,SEA,ocea|orgs.csv:3:parentSourcedId",
+                "orgs.csv|OCEA,sea|OCEA,ocea|orgs.csv:3:parentSourcedId",
+                "academicSessions.csv|2027-08-31,,2027|2027-08-31,t,2027|academicSessions.csv:3:parentSourcedId",
+                "courses.csv|title,courseCode|title,title|courses.csv:1:title",
+                "classes.csv|location,school|room,room,school|classes.csv:1:room",
+                "courses.csv|Tides|Ti\u0007des|courses.csv:2:title",
+                "users.csv|Zoë|Zo\u0085ë|users.csv:2:givenName"
+            })
+    void whatWouldLosePeopleOrIsDamagedIsAFault(String file, String from, String to, String place) {
+        String was = from.replace("\\r", "\r");
+        assertThat(faults(new Bundles().changed(file, was, to.replace("\\r", "\r"))))
+                .contains(place);
+    }
+
+    @Test
+    void trueAndFalseAreReadInAnyCase() throws Exception {
+        RegistrarList list = OneRosterReader.read(new Bundles()
+                .changed("enrollments.csv", "teacher,true", "teacher,TRUE")
+                .changed("users.csv", "u2,active,false", "u2,active,False")
+                .folder(folder));
+        assertThat(list.people().get("u2").enabled()).isFalse();
+        assertThat(list.enrollments().get(0).primary()).isTrue();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"';', semicolons", "'\t', tabs"})
+    void anotherSeparatorIsNamed(String separator, String name) {
+        Bundles bundle =
+                new Bundles().with("courses.csv", String.join(separator, "sourcedId", "status", "title") + "\r\n");
+        FaultyFileException e =
+                catchThrowableOfType(FaultyFileException.class, () -> OneRosterReader.read(bundle.folder(folder)));
+        assertThat(e.faults()).hasSize(1);
+        assertThat(e.faults().get(0).toString()).startsWith("courses.csv:1:1: the columns are separated by " + name);
+    }
+
+    @Test
+    void aZipWithTwoFilesOfOneNameIsRefused() throws Exception {
+        Path zip = new Bundles().with("coursez.csv", "x\r\n").zip(folder, "");
+        byte[] bytes = Files.readAllBytes(zip);
+        String text = new String(bytes, StandardCharsets.ISO_8859_1).replace("coursez.csv", "courses.csv");
+        Files.write(zip, text.getBytes(StandardCharsets.ISO_8859_1));
+        assertThat(faultsAt(zip)).containsExactly("courses.csv:1:1");
+    }
+
+    /** The checksum of the directory is put wrong, of a file that is read and of one that is not. */
+    @ParameterizedTest
+    @CsvSource({"users.csv", "demographics.csv"})
+    void aZipWithAWrongChecksumIsRefused(String file) throws Exception {
+        Path zip = new Bundles().with("demographics.csv", "sourcedId\r\n").zip(folder, "");
+        byte[] bytes = Files.readAllBytes(zip);
+        String text = new String(bytes, StandardCharsets.ISO_8859_1);
+        int directory = text.lastIndexOf(file) - 46;
+        bytes[directory + 16] ^= 1;
+        Files.write(zip, bytes);
+        assertThat(faultsAt(zip)).containsExactly(file + ":1:1");
+    }
+
     /** Far more rows than are split ahead, so that a file that is given up must not keep the others waiting. */
     @Test
     void aLongFileWithAWrongHeaderIsGivenUpAndTheRestIsRead() {

@@ -54,7 +54,7 @@ database_sql() { mariadb --no-defaults --socket="$(database_socket "$1")" -u "$(
 
 database_runs() { # folder
     local pid; pid=$(cat "$1/pid" 2>/dev/null) || return 1
-    tr '\0' '\n' <"/proc/$pid/cmdline" 2>/dev/null | grep -qxF -- "--datadir=$1/data"
+    [ -r "/proc/$pid/cmdline" ] && tr '\0' '\n' <"/proc/$pid/cmdline" 2>/dev/null | grep -qxF -- "--datadir=$1/data"
 }
 
 database_stop() { # folder

@@ -31,7 +31,7 @@ packages() { # [test | cli]
     need flock util-linux
     if [ "${1:-}" = test ]; then need chromium chromium; fi
     install_missing
-    local java; java=$(javac -version 2>&1 | sed 's/javac \([0-9]*\).*/\1/')
+    local java; java=$(javac -version 2>&1 | sed -n 's/^javac \([0-9]*\).*/\1/p') # JAVA_TOOL_OPTIONS adds a line
     [ "${java:-0}" -ge 17 ] || die "Java 17 or newer is wanted; javac says $(javac -version 2>&1)."
     node_of_our_own
     npm_of_our_own

@@ -1,24 +1,91 @@
 package chalkline.server;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Base64;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
- * Settings of the application under {@code chalkline.} in its configuration.
+ * Settings of the application under {@code chalkline.} in its configuration. An address that nobody set is not there.
  *
  * @param node the name of this process among several on one database
  * @param demo whether an empty database gets the demo's conventions and accounts
- * @param registrarUrl where the current registrar's list is fetched
+ * @param today the day that it is taken to be; null for the machine's own
+ * @param firstPassword the file that the first administrator's password is written to
  */
 @ConfigurationProperties("chalkline")
-public record ChalkLineSettings(String node, boolean demo, URI registrarUrl, Lms lms) {
+public record ChalkLineSettings(
+        String node, boolean demo, @Nullable LocalDate today, Path firstPassword, Registrar registrar, Lms lms) {
+
+    /** Where the current registrar's list is fetched. */
+    public record Registrar(@Nullable URI url, Credentials credentials) {
+        public Optional<URI> address() {
+            return given(url);
+        }
+    }
 
     /**
      * The LMS that is built in.
      *
-     * @param callsPerSecond how many calls a second this process makes at most
-     * @param timeout how long an answer is waited for
+     * @param callsPerSecond how many calls a second all processes together make at most
+     * @param timeout how long an answer is waited for in the background
+     * @param compareAt when everything that the LMS holds is compared, as a cron expression of six fields
      */
-    public record Lms(URI url, int callsPerSecond, Duration timeout) {}
+    public record Lms(
+            @Nullable URI url, Credentials credentials, int callsPerSecond, Duration timeout, String compareAt) {
+        public Optional<URI> address() {
+            return given(url);
+        }
+    }
+
+    private static Optional<URI> given(@Nullable URI url) {
+        return Optional.ofNullable(url).filter(uri -> !uri.toString().isBlank());
+    }
+
+    /**
+     * What is sent with every call: a bearer token (RFC 6750) or, without one, a name and password (Basic, RFC 7617). Each
+     * secret may stand in a file instead, of which the first line counts.
+     */
+    public record Credentials(
+            @Nullable String token,
+            @Nullable Path tokenFile,
+            @Nullable String user,
+            @Nullable String password,
+            @Nullable Path passwordFile) {
+
+        /** The value of the header {@code Authorization}; empty where nothing is set. */
+        public Optional<String> authorization() {
+            Optional<String> bearer = secret(token, tokenFile);
+            if (bearer.isPresent()) {
+                return bearer.map(text -> "Bearer " + text);
+            }
+            if (user == null || user.isBlank()) {
+                return Optional.empty();
+            }
+            String pair = user + ":" + secret(password, passwordFile).orElse("");
+            return Optional.of("Basic " + Base64.getEncoder().encodeToString(pair.getBytes(StandardCharsets.UTF_8)));
+        }
+
+        private static Optional<String> secret(@Nullable String text, @Nullable Path file) {
+            if (text != null && !text.isBlank()) {
+                return Optional.of(text);
+            }
+            if (file == null || file.toString().isBlank()) {
+                return Optional.empty();
+            }
+            try {
+                return Files.readAllLines(file).stream().findFirst().map(String::strip);
+            } catch (IOException e) {
+                throw new UncheckedIOException("The secret in " + file + " cannot be read.", e);
+            }
+        }
+    }
 }

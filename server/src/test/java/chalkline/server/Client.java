@@ -211,11 +211,47 @@ public final class Client {
         return get("/api/terms/" + term + "/proof").json().get("versions").asString();
     }
 
+    /** Has the LMS read again and waits until that is done; how it ended. */
+    public JsonNode refreshHeld(boolean everything) {
+        Answer asked = post("/api/lms/refreshes?everything=" + everything, "");
+        if (asked.status() != 202) {
+            throw new IllegalStateException("not asked: " + asked);
+        }
+        long id = asked.json().get("id").asLong();
+        return until(
+                "/api/lms/refreshes/latest",
+                now -> now.get("id").asLong() >= id
+                        && !now.get("state").asString().equals("RUNNING"));
+    }
+
+    public JsonNode refreshHeld() {
+        return refreshHeld(false);
+    }
+
+    /** How many of some shells of the proof that holds now would be closed; of all, if none is named. */
+    public int closes(String term, String... keys) {
+        java.util.Set<String> wanted = java.util.Set.of(keys);
+        int closes = 0;
+        for (JsonNode row : get("/api/terms/" + term + "/proof/rows?limit=5000&versions=" + versions(term))
+                .json()
+                .get("rows")) {
+            boolean named = wanted.isEmpty() || wanted.contains(row.get("key").asString());
+            closes += named && row.get("action").asString().equals("close") ? 1 : 0;
+        }
+        return closes;
+    }
+
+    /** Asks for a build of the proof that holds now, with all of its closings agreed to. */
+    public Answer startBuild(String term, String... keys) {
+        return post(
+                "/api/terms/" + term + "/builds",
+                JSON.writeValueAsString(java.util.Map.of(
+                        "versions", versions(term), "keys", java.util.List.of(keys), "closes", closes(term, keys))));
+    }
+
     /** Builds shells of the proof that holds now, all that can be if none is named, and waits for the end. */
     public JsonNode build(String term, String... keys) {
-        Answer started = post(
-                "/api/terms/" + term + "/builds",
-                JSON.writeValueAsString(java.util.Map.of("versions", versions(term), "keys", java.util.List.of(keys))));
+        Answer started = startBuild(term, keys);
         if (started.status() != 202) {
             throw new IllegalStateException("not started: " + started);
         }

@@ -28,6 +28,7 @@ import org.springframework.context.ConfigurableApplicationContext;
  */
 public final class RunningSystem implements AutoCloseable {
     private static final String VERSION = "0.1.0";
+    private static final String TOKEN = "--standins.token=";
     private static final Duration PATIENCE = Duration.ofMinutes(2);
 
     private final String schema = "chalkline_t" + Long.toString(System.nanoTime(), 36);
@@ -39,6 +40,7 @@ public final class RunningSystem implements AutoCloseable {
     private ConfigurableApplicationContext context;
     private @Nullable Wiretap tap;
     private int port;
+    private String token = "";
 
     private RunningSystem() {
         this.databasePort = database();
@@ -130,24 +132,30 @@ public final class RunningSystem implements AutoCloseable {
     }
 
     private Map<String, String> settings() {
-        return Map.of(
-                "DB_PORT",
-                Integer.toString(databasePort),
-                "DB_SCHEMA",
-                schema,
-                "LMS_SCHEMA",
-                lmsSchema,
-                "STANDINS_PORT",
-                Integer.toString(standInsPort),
-                "CHALKLINE_DEMO",
-                "true",
-                "DBSCHEDULER_HEARTBEATINTERVAL",
-                "1s");
+        Map<String, String> settings = new HashMap<>();
+        settings.put("DB_PORT", Integer.toString(databasePort));
+        settings.put("DB_SCHEMA", schema);
+        settings.put("LMS_SCHEMA", lmsSchema);
+        settings.put("STANDINS_PORT", Integer.toString(standInsPort));
+        settings.put("REGISTRAR_URL", standIns() + "/registrar/list");
+        settings.put("REGISTRAR_TOKEN", token);
+        settings.put("LMS_URL", standIns() + "/lms/api");
+        settings.put("LMS_TOKEN", token);
+        settings.put("CHALKLINE_DEMO", "true");
+        // the made-up term is one to come, whenever the tests are run
+        settings.put("CHALKLINE_TODAY", "2026-12-07");
+        settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
+        return settings;
     }
 
     private void standIns(int sections, String... more) {
         List<String> arguments = new ArrayList<>(List.of("--standins.sections=" + sections));
         arguments.addAll(List.of(more));
+        token = arguments.stream()
+                .filter(argument -> argument.startsWith(TOKEN))
+                .map(argument -> argument.substring(TOKEN.length()))
+                .findFirst()
+                .orElse("");
         start(root().resolve("standins/target/standins-" + VERSION + "-exec.jar"), settings(), arguments);
     }
 

@@ -1,5 +1,6 @@
 package chalkline.standins;
 
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
@@ -13,6 +14,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param copyMillis how long a template copy takes
  * @param codeLimit longest code of a shell, in code points
  * @param titleLimit longest title of a shell, in code points
+ * @param token the bearer token that LMS and registrar ask for; empty where they let everybody in
  */
 @ConfigurationProperties("standins")
 public record StandInSettings(
@@ -22,4 +24,11 @@ public record StandInSettings(
         @DefaultValue("60") int callsPerSecond,
         @DefaultValue("400") long copyMillis,
         @DefaultValue("64") int codeLimit,
-        @DefaultValue("120") int titleLimit) {}
+        @DefaultValue("120") int titleLimit,
+        @DefaultValue("") String token) {
+
+    /** Whether an Authorization header lets its caller in. */
+    public boolean letsIn(@Nullable String authorization) {
+        return token.isEmpty() || ("Bearer " + token).equals(authorization);
+    }
+}

@@ -10,6 +10,11 @@ public enum Action {
     CLOSE,
     STOP;
 
+    /** Whether a build has something to do for a shell with this action. */
+    public boolean isCarriedOut() {
+        return this == BUILD || this == CHANGE || this == CLOSE;
+    }
+
     public String key() {
         return name().toLowerCase(Locale.ROOT);
     }

@@ -2,6 +2,7 @@ package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.formats.Fault;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -12,7 +13,6 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 
 /** One received registrar's list, kept or refused. */
 @Entity
@@ -29,9 +29,13 @@ class Arrival {
     enum State {
         READING,
         KEPT,
-        /** The same content as the one before; nothing new was kept. */
+        /** The same content as the one in use; nothing new was kept. */
         SAME,
-        REFUSED
+        REFUSED,
+        /** It tripped a guard; nothing computes from it until a person accepts it. */
+        HELD,
+        /** A person looked at a held list and did not want it. */
+        TURNED_AWAY
     }
 
     @Id
@@ -55,7 +59,25 @@ class Arrival {
     private int people;
     private int enrollments;
     private int faultCount;
-    private String faults;
+
+    @Convert(converter = AsJson.OfFaults.class)
+    private List<Fault> faults;
+
+    /** Since when it is the list in use, or was; null for one that never was. */
+    private Instant inUseSince;
+
+    /** The list that was in use when this one was held. */
+    private Long againstId;
+
+    @Convert(converter = AsJson.OfTrips.class)
+    private List<Trip> trips;
+
+    private String decidedBy;
+    private Instant decidedAt;
+    private String reason;
+
+    /** A guard that the list trips in one term; the department is empty for the whole campus. */
+    record Trip(String term, String department, String guard, int out, int whole) {}
 
     protected Arrival() {}
 
@@ -65,11 +87,43 @@ class Arrival {
         this.receivedBy = receivedBy;
         this.receivedAt = now();
         this.state = State.READING;
-        this.faults = "";
+        this.faults = List.of();
+        this.trips = List.of();
+        this.reason = "";
     }
 
     void keep(RegistrarList list, String hash) {
+        brought(list, hash);
         state = State.KEPT;
+        inUseSince = readAt;
+    }
+
+    void hold(RegistrarList list, String hash, long against, List<Trip> tripped) {
+        brought(list, hash);
+        state = State.HELD;
+        againstId = against;
+        trips = List.copyOf(tripped);
+    }
+
+    /** A person takes a held list into use, or one that was in use before. */
+    void use(String login, String why) {
+        state = State.KEPT;
+        inUseSince = now();
+        decide(login, why);
+    }
+
+    void turnAway(String login, String why) {
+        state = State.TURNED_AWAY;
+        decide(login, why);
+    }
+
+    private void decide(String login, String why) {
+        decidedBy = login;
+        decidedAt = now();
+        reason = why;
+    }
+
+    private void brought(RegistrarList list, String hash) {
         readAt = now();
         contentHash = hash;
         sections = list.classes().size();
@@ -92,11 +146,7 @@ class Arrival {
         state = State.REFUSED;
         readAt = now();
         faultCount = all.size();
-        faults = all.stream()
-                .limit(FAULTS_KEPT)
-                .map(fault ->
-                        String.join("\t", fault.file(), Long.toString(fault.line()), fault.column(), fault.reason()))
-                .collect(Collectors.joining("\n"));
+        faults = all.stream().limit(FAULTS_KEPT).toList();
     }
 
     private static Instant now() {
@@ -156,9 +206,26 @@ class Arrival {
     }
 
     List<Fault> faults() {
-        return faults.lines()
-                .map(line -> line.split("\t", 4))
-                .map(parts -> new Fault(parts[0], Long.parseLong(parts[1]), parts[2], parts[3]))
-                .toList();
+        return faults;
+    }
+
+    Optional<Long> againstId() {
+        return Optional.ofNullable(againstId);
+    }
+
+    List<Trip> trips() {
+        return trips;
+    }
+
+    Optional<String> decidedBy() {
+        return Optional.ofNullable(decidedBy);
+    }
+
+    Optional<Instant> decidedAt() {
+        return Optional.ofNullable(decidedAt);
+    }
+
+    String reason() {
+        return reason;
     }
 }

@@ -1,5 +1,8 @@
 package chalkline.server.arrivals;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -7,6 +10,7 @@ import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -35,6 +39,21 @@ class ArrivalController {
     @GetMapping("/{id}/departments")
     List<Brought.Row> departments(@PathVariable long id) {
         return arrivals.brought(id);
+    }
+
+    /** Why a person decides so about a list. */
+    record Decision(@NotBlank @Size(max = 1000) String reason) {}
+
+    /** Takes a held list, or an earlier one, into use. */
+    @PostMapping("/{id}/use")
+    ArrivalService.View use(@PathVariable long id, @Valid @RequestBody Decision decision) {
+        return arrivals.use(id, decision.reason());
+    }
+
+    /** Turns a held list away. */
+    @PostMapping("/{id}/turn-away")
+    ArrivalService.View turnAway(@PathVariable long id, @Valid @RequestBody Decision decision) {
+        return arrivals.turnAway(id, decision.reason());
     }
 
     @PostMapping("/fetch")

@@ -4,11 +4,15 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
 import chalkline.core.arrivals.Session;
+import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Administrators;
+import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
+import chalkline.server.frame.Refusal;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
-import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
@@ -20,13 +24,14 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The registrar's lists that have come in, and the one that holds now: the last that was kept. */
+/** The registrar's lists that have come in, and the one in use. */
 @Service
 public class ArrivalService {
     private static final int LISTS_IN_MEMORY = 3;
 
     private final Arrivals arrivals;
     private final ArrivalFiles files;
+    private final ChalkLineSettings settings;
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -39,11 +44,13 @@ public class ArrivalService {
             Arrivals arrivals,
             ArrivalFiles files,
             ListStore store,
+            ChalkLineSettings settings,
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people) {
         this.arrivals = arrivals;
         this.files = files;
+        this.settings = settings;
         this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
@@ -55,8 +62,12 @@ public class ArrivalService {
     @Administrators
     @Transactional
     public View fetch() {
-        Arrival arrival = arrivals.saveAndFlush(
-                new Arrival(Arrival.Source.FETCHED, "the registrar's list", PeopleService.currentLogin()));
+        if (settings.registrar().address().isEmpty()) {
+            throw new Refusal("The registrar's address is not set. Set REGISTRAR_URL to where the list is fetched and"
+                    + " start Chalk Line again, or drop a file.");
+        }
+        Arrival arrival =
+                arrivals.saveAndFlush(new Arrival(Arrival.Source.FETCHED, "the registrar's list", SignedIn.login()));
         ledger.write("list asked for", arrival.fileName(), Map.of("arrival", arrival.id()));
         schedule(arrival);
         return view(arrival);
@@ -66,8 +77,7 @@ public class ArrivalService {
     @Administrators
     @Transactional
     public View drop(String fileName, byte[] content) {
-        Arrival arrival =
-                arrivals.saveAndFlush(new Arrival(Arrival.Source.FILE, fileName, PeopleService.currentLogin()));
+        Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FILE, fileName, SignedIn.login()));
         files.save(new ArrivalFile(arrival.id(), content));
         ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", content.length));
         schedule(arrival);
@@ -90,26 +100,87 @@ public class ArrivalService {
     /** One arrival. */
     @Readers
     public View view(long id) {
-        return view(arrivals.findById(id).orElseThrow(() -> new NotFound("There is no arrival " + id + ".")));
+        return view(arrivals.findById(id).orElseThrow(() -> missing(id)));
     }
 
     /** What a kept arrival brought, against the one kept before it, by department. */
     @Readers
     public List<Brought.Row> brought(long id) {
-        Arrival arrival = arrivals.findById(id).orElseThrow(() -> new NotFound("There is no arrival " + id + "."));
-        if (arrival.state() != Arrival.State.KEPT) {
+        Arrival arrival = arrivals.findById(id).orElseThrow(() -> missing(id));
+        if (!ListStore.HAVE_ROWS.contains(arrival.state())) {
             return List.of();
         }
-        Optional<RegistrarList> before = arrivals.findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State.KEPT, id)
-                .map(kept -> store.read(kept.id()));
-        return Brought.between(before, store.read(id));
+        Optional<Long> before = arrival.againstId()
+                .or(() -> arrivals.findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State.KEPT, id)
+                        .map(Arrival::id));
+        return Brought.between(before.map(store::read), store.read(id));
     }
 
-    /** The number of the list that holds now; empty before the first was kept. */
+    /**
+     * Takes a list into use: one that a guard held, or one that was in use before.
+     *
+     * @throws Conflict where it was decided about meanwhile
+     */
+    @Administrators
+    @Transactional
+    public View use(long id, String reason) {
+        Arrival arrival = arrivals.lock(id).orElseThrow(() -> missing(id));
+        boolean wasHeld = arrival.state() == Arrival.State.HELD;
+        if (!wasHeld && arrival.state() != Arrival.State.KEPT) {
+            throw new Conflict("This list is not held, and never was in use; nothing was changed.");
+        }
+        if (wasHeld && !current().equals(arrival.againstId())) {
+            throw new Conflict("Another list was taken into use since this one was held, so its numbers no longer hold."
+                    + " Turn it away and fetch the list again.");
+        }
+        if (current().equals(Optional.of(id))) {
+            throw new Conflict("This list is in use already.");
+        }
+        arrival.use(SignedIn.login(), reason);
+        ledger.write(
+                wasHeld ? "held list accepted" : "earlier list used again",
+                arrival.fileName(),
+                Map.of("arrival", id, "reason", reason));
+        return view(arrivals.saveAndFlush(arrival));
+    }
+
+    /** Turns a held list away; the list in use stays. */
+    @Administrators
+    @Transactional
+    public View turnAway(long id, String reason) {
+        Arrival arrival = arrivals.lock(id).orElseThrow(() -> missing(id));
+        if (arrival.state() != Arrival.State.HELD) {
+            throw new Conflict("This list is not held, or was decided about meanwhile; nothing was changed.");
+        }
+        arrival.turnAway(SignedIn.login(), reason);
+        ledger.write("held list turned away", arrival.fileName(), Map.of("arrival", id, "reason", reason));
+        return view(arrivals.saveAndFlush(arrival));
+    }
+
+    /** Lists that wait for a person, newest first. */
+    @Readers
+    public List<View> held() {
+        return arrivals.findByStateOrderByIdDesc(Arrival.State.HELD).stream()
+                .map(this::view)
+                .toList();
+    }
+
+    private static NotFound missing(long id) {
+        return new NotFound("There is no arrival " + id + ".");
+    }
+
+    /** The number of the list in use; empty before the first was kept. */
     public Optional<Long> current() {
-        return arrivals.findFirstByStateOrderByIdDesc(Arrival.State.KEPT).map(Arrival::id);
+        return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT)
+                .map(Arrival::id);
     }
 
+    /** When a list came in. */
+    public Instant receivedAt(long arrival) {
+        return arrivals.findById(arrival).orElseThrow(() -> missing(arrival)).receivedAt();
+    }
+
+    /** A list that was kept or is held; any other is not found. */
     public RegistrarList list(long arrival) {
         return store.read(arrival);
     }
@@ -135,6 +206,7 @@ public class ArrivalService {
                 arrival.source(),
                 arrival.fileName(),
                 arrival.state(),
+                current().equals(Optional.of(arrival.id())),
                 arrival.receivedAt(),
                 arrival.readAt().orElse(null),
                 people.nameOf(arrival.receivedBy()),
@@ -145,7 +217,11 @@ public class ArrivalService {
                 arrival.faultCount(),
                 arrival.faults().stream()
                         .map(fault -> new FaultView(fault.file(), fault.line(), fault.column(), fault.reason()))
-                        .toList());
+                        .toList(),
+                arrival.trips().stream().map(TripView::of).toList(),
+                arrival.decidedBy().map(people::nameOf).orElse(null),
+                arrival.decidedAt().orElse(null),
+                arrival.reason());
     }
 
     /** An arrival as a screen shows it. */
@@ -154,6 +230,7 @@ public class ArrivalService {
             Arrival.Source source,
             String fileName,
             Arrival.State state,
+            boolean inUse,
             Instant receivedAt,
             @Nullable Instant readAt,
             String receivedBy,
@@ -162,7 +239,18 @@ public class ArrivalService {
             int people,
             int enrollments,
             int faultCount,
-            List<FaultView> faults) {}
+            List<FaultView> faults,
+            List<TripView> trips,
+            @Nullable String decidedBy,
+            @Nullable Instant decidedAt,
+            String reason) {}
+
+    /** A guard that a list trips: so many of so many are gone, of a department or, if empty, of the campus. */
+    public record TripView(String term, String department, String guard, int out, int whole) {
+        private static TripView of(Arrival.Trip trip) {
+            return new TripView(trip.term(), trip.department(), trip.guard(), trip.out(), trip.whole());
+        }
+    }
 
     /** A fault with its place. */
     public record FaultView(String file, long line, String column, String reason) {}

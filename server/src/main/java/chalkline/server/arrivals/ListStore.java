@@ -7,14 +7,17 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Session;
+import chalkline.server.frame.NotFound;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import org.hibernate.SessionFactory;
@@ -24,6 +27,10 @@ import org.springframework.stereotype.Component;
 /** Writes the rows of a list into the database and reads them back, both in bulk. */
 @Component
 class ListStore {
+    /** The states in which all rows of a list are there, to stay. */
+    static final Set<Arrival.State> HAVE_ROWS =
+            EnumSet.of(Arrival.State.KEPT, Arrival.State.HELD, Arrival.State.TURNED_AWAY);
+
     private static final int BATCH = 1000;
 
     private static final int LISTS_IN_MEMORY = 3;
@@ -88,8 +95,13 @@ class ListStore {
         return lists.get(arrival);
     }
 
+    /** Only what stays as it is may be kept in memory, so an arrival that is still being read has no list. */
     private RegistrarList load(long arrival) {
         try (StatelessSession session = sessions.openStatelessSession()) {
+            Arrival of = session.get(Arrival.class, arrival);
+            if (of == null || !HAVE_ROWS.contains(of.state())) {
+                throw new NotFound("No list was kept as number " + arrival + ".");
+            }
             Map<String, Person> people =
                     byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id);
             return new RegistrarList(

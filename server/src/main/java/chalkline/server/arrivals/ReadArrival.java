@@ -44,6 +44,7 @@ class ReadArrival {
     private final ListStore store;
     private final LedgerService ledger;
     private final HeldService held;
+    private final GuardService guards;
     private final ChalkLineSettings settings;
     private final TransactionTemplate transaction;
     private final HttpClient http =
@@ -55,6 +56,7 @@ class ReadArrival {
             ListStore store,
             LedgerService ledger,
             HeldService held,
+            GuardService guards,
             ChalkLineSettings settings,
             TransactionTemplate transaction) {
         this.arrivals = arrivals;
@@ -62,6 +64,7 @@ class ReadArrival {
         this.store = store;
         this.ledger = ledger;
         this.held = held;
+        this.guards = guards;
         this.settings = settings;
         this.transaction = transaction;
     }
@@ -76,14 +79,14 @@ class ReadArrival {
             try {
                 bring(arrival, file);
                 String hash = hash(file);
-                Optional<Arrival> before = arrivals.findFirstByStateOrderByIdDesc(Arrival.State.KEPT);
+                Optional<Arrival> before = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
                 if (before.isPresent() && hash.equals(before.get().contentHash())) {
                     settle(id, "list was the same", same -> same.same(before.get()));
                 } else {
                     long start = System.nanoTime();
                     RegistrarList list = OneRosterReader.read(file, arrival.fileName());
                     LOG.info("Arrival {} read in {} ms", id, millisSince(start));
-                    keep(id, list, hash);
+                    keep(id, list, hash, before.map(Arrival::id));
                 }
             } finally {
                 Files.delete(file);
@@ -105,7 +108,7 @@ class ReadArrival {
         return e.getMessage() == null ? "nobody answers" : e.getMessage();
     }
 
-    private void keep(long id, RegistrarList list, String hash) {
+    private void keep(long id, RegistrarList list, String hash, Optional<Long> before) {
         // the LMS is looked at first, so that the first proof of the list is the one that is built from
         try {
             held.refresh();
@@ -114,7 +117,13 @@ class ReadArrival {
         }
         long start = System.nanoTime();
         store.write(id, list);
-        settle(id, "list kept", arrival -> arrival.keep(list, hash));
+        List<Arrival.Trip> trips =
+                before.map(inUse -> guards.tripped(store.read(inUse), list)).orElse(List.of());
+        if (trips.isEmpty()) {
+            settle(id, "list kept", arrival -> arrival.keep(list, hash));
+        } else {
+            settle(id, "list held", arrival -> arrival.hold(list, hash, before.orElseThrow(), trips));
+        }
         LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
     }
 
@@ -141,9 +150,11 @@ class ReadArrival {
             Files.write(to, files.findById(arrival.id()).orElseThrow().content());
             return;
         }
-        HttpRequest request = HttpRequest.newBuilder(settings.registrarUrl())
-                .timeout(PATIENCE)
-                .build();
+        HttpRequest.Builder asking = HttpRequest.newBuilder(
+                        settings.registrar().address().orElseThrow())
+                .timeout(PATIENCE);
+        settings.registrar().credentials().authorization().ifPresent(value -> asking.header("Authorization", value));
+        HttpRequest request = asking.build();
         try {
             HttpResponse<Path> response = http.send(request, HttpResponse.BodyHandlers.ofFile(to));
             if (response.statusCode() != OK) {

@@ -2,9 +2,11 @@ package chalkline.server.build;
 
 import chalkline.server.proof.ProofKey;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -31,13 +33,18 @@ class BuildController {
      *
      * @param versions those of the proof that was seen
      * @param keys the shells; all that can be, if empty
+     * @param closes how many shells are to be closed by it, as the person was told; none if left out
      */
-    record Start(@NotNull String versions, @NotNull Set<String> keys) {}
+    record Start(
+            @NotNull String versions,
+            @NotNull Set<@NotNull String> keys,
+            @Nullable @Min(0) Integer closes) {}
 
     @PostMapping("/api/terms/{term}/builds")
     @ResponseStatus(HttpStatus.ACCEPTED)
     BuildViews.Build start(@PathVariable String term, @Valid @RequestBody Start start) {
-        return builds.start(ProofKey.of(term, start.versions()), start.keys());
+        return builds.start(
+                ProofKey.of(term, start.versions()), start.keys(), start.closes() == null ? 0 : start.closes());
     }
 
     @GetMapping("/api/terms/{term}/builds")

@@ -3,21 +3,22 @@ package chalkline.server.build;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
+import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.lms.Lms;
 import chalkline.server.outlines.StartService;
 import chalkline.server.outlines.Starts;
-import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -26,19 +27,20 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Starts builds and tells how they stand. The work itself is done by {@link CarryOut}, in the background. */
 @Service
 public class BuildService {
-    private static final Set<Action> CARRIED_OUT = EnumSet.of(Action.BUILD, Action.CHANGE, Action.CLOSE);
     private static final int FAILURES_SHOWN = 500;
 
     private final Builds builds;
     private final BuildSteps steps;
     private final ProofService proofs;
     private final StartService starts;
+    private final Lms lms;
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -49,6 +51,7 @@ public class BuildService {
             BuildSteps steps,
             ProofService proofs,
             StartService starts,
+            Lms lms,
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people,
@@ -57,6 +60,7 @@ public class BuildService {
         this.steps = steps;
         this.proofs = proofs;
         this.starts = starts;
+        this.lms = lms;
         this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
@@ -68,17 +72,23 @@ public class BuildService {
      *
      * @param proof the proof that was seen; it must still be the one that holds
      * @param keys the shells to build; all that can be, if empty
+     * @param closes how many shells the person agreed to have closed
      */
     @Administrators
-    @Transactional
-    public BuildViews.Build start(ProofKey proof, Set<String> keys) {
+    @Transactional(isolation = Isolation.READ_COMMITTED)
+    public BuildViews.Build start(ProofKey proof, Set<String> keys, int closes) {
+        if (!lms.isThere()) {
+            throw new Refusal(
+                    "Nothing was built: no LMS is set. Set LMS_URL to its address and start Chalk Line again.");
+        }
+        builds.lockTerm(proof.term());
         if (!proofs.now(proof.term()).equals(proof)) {
             throw new Conflict("The list, the conventions or the LMS changed since you looked at this proof."
                     + " Nothing was built; look at it again.");
         }
-        List<String> inTheWay = proofs.inTheWay(proof);
-        if (!inTheWay.isEmpty()) {
-            throw new Refusal("Nothing was built. " + String.join(" ", inTheWay));
+        List<String> blockers = proofs.blockers(proof);
+        if (!blockers.isEmpty()) {
+            throw new Refusal("Nothing was built. " + String.join(" ", blockers));
         }
         Optional<Build> last = builds.findFirstByTermOrderByIdDesc(proof.term()).flatMap(b -> builds.lock(b.id()));
         if (last.isPresent() && last.get().isUnderWay()) {
@@ -86,15 +96,16 @@ public class BuildService {
                     + people.nameOf(last.get().startedBy()) + ". Wait until it has ended.");
         }
         List<ProofRow> rows = proofs.proof(proof).proof().rows().stream()
-                .filter(row -> CARRIED_OUT.contains(row.action()))
+                .filter(row -> row.action().isCarriedOut())
                 .filter(row -> keys.isEmpty() || keys.contains(row.key()))
                 .toList();
         if (rows.isEmpty()) {
             throw new Refusal("There is nothing to build: every shell stands as it should, or has a stop.");
         }
+        refuseUnagreedClosings(rows, closes);
         Starts from = starts.of(proof);
         refuseMissingTemplates(rows, from);
-        Build build = builds.saveAndFlush(new Build(proof, rows.size(), PeopleService.currentLogin()));
+        Build build = builds.saveAndFlush(new Build(proof, rows.size(), SignedIn.login()));
         List<PlannedStep> planned = Plan.of(proof.term(), rows, from);
         List<BuildStep> frozen = new ArrayList<>(planned.size());
         for (int i = 0; i < planned.size(); i++) {
@@ -105,6 +116,15 @@ public class BuildService {
         ledger.write("build started", proof.term(), Map.of("build", build.id(), "shells", rows.size()));
         schedule(build);
         return view(build);
+    }
+
+    /** Closing shells is agreed to by its number, so that none is closed that nobody was told of. */
+    private static void refuseUnagreedClosings(List<ProofRow> rows, int agreed) {
+        Closings closings = Closings.of(rows);
+        if (closings.shells() != agreed) {
+            throw new Conflict("Nothing was built. It would close " + closings.words() + "; "
+                    + (agreed == 0 ? "nobody agreed to that yet." : "you agreed to " + agreed + "."));
+        }
     }
 
     private static void refuseMissingTemplates(List<ProofRow> rows, Starts from) {
@@ -163,6 +183,21 @@ public class BuildService {
     @Transactional(readOnly = true)
     public Optional<BuildViews.Build> last(String term) {
         return builds.findFirstByTermOrderByIdDesc(term).map(this::view);
+    }
+
+    /** How many shells of the last build of a term are done; empty before the first. */
+    @Readers
+    @Transactional(readOnly = true)
+    public Optional<BuildViews.Counts> lastCounts(String term) {
+        return last(term)
+                .map(build ->
+                        new BuildViews.Counts(build.id(), build.state(), build.shells(), build.done(), build.failed()));
+    }
+
+    /** The list that a term was built from last; empty where it never was. */
+    public Optional<Long> lastList(String term) {
+        return builds.findFirstByTermOrderByIdDesc(term)
+                .map(build -> build.proof().arrival());
     }
 
     /** How a build stands. */

@@ -39,6 +39,7 @@ class BuildStep {
     private String refused;
     private String reason;
     private Long job;
+    private String idempotencyKey;
     private Instant settledAt;
 
     protected BuildStep() {}
@@ -57,8 +58,18 @@ class BuildStep {
         this.reason = "";
     }
 
+    /** Under which key it is sent, made once for the steps that go together in a call; empty before it was ever sent. */
+    Optional<String> idempotencyKey() {
+        return Optional.ofNullable(idempotencyKey);
+    }
+
+    void sendUnder(String key) {
+        idempotencyKey = key;
+    }
+
     void settle(Lms.Answer answer) {
         attempts++;
+        idempotencyKey = null;
         settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
         job = answer.job();
         if (!answer.done()) {

@@ -8,6 +8,9 @@ import org.jspecify.annotations.Nullable;
 public final class BuildViews {
     private BuildViews() {}
 
+    /** How far a build is, in shells. */
+    public record Counts(long id, String state, int shells, int done, int failed) {}
+
     /** How a department's shells stand. */
     public record Department(String name, int shells, int done, int failed) {}
 

@@ -5,12 +5,26 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface Builds extends JpaRepository<Build, Long> {
     List<Build> findTop10ByTermOrderByIdDesc(String term);
 
     Optional<Build> findFirstByTermOrderByIdDesc(String term);
+
+    /** Waits until nobody else starts a build of a term; held until the transaction ends. */
+    default void lockTerm(String term) {
+        makeTermLock(term);
+        takeTermLock(term);
+    }
+
+    @Modifying
+    @Query(value = "insert ignore into term_lock (term) values (:term)", nativeQuery = true)
+    void makeTermLock(String term);
+
+    @Query(value = "select term from term_lock where term = :term for update", nativeQuery = true)
+    String takeTermLock(String term);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Build where id = :id")

@@ -1,5 +1,6 @@
 package chalkline.server.build;
 
+import chalkline.core.naming.Digest;
 import chalkline.server.frame.NotFound;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
@@ -18,6 +19,7 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import java.util.function.BiFunction;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -42,6 +44,7 @@ class CarryOut {
     private static final Duration UNTIL_LMS_IS_BACK = Duration.ofSeconds(10);
     private static final long COPY_PAUSE_MILLIS = 100;
     private static final int COPIES_AT_ONCE = 10;
+    private static final int DIGEST_DIGITS = 24;
 
     private final Builds builds;
     private final BuildSteps steps;
@@ -111,44 +114,55 @@ class CarryOut {
         });
     }
 
-    /** Waiting steps from the first one on, as long as they have the same verb. */
+    /**
+     * Waiting steps from the first one on, as long as they have the same verb: those that were sent together and of which
+     * no answer was recorded, or the next ones under a new key, which is kept before anything is sent.
+     */
     private List<BuildStep> nextBatch(long id) {
         List<BuildStep> waiting = steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.WAITS, Limit.of(Plan.BATCH));
         List<BuildStep> batch = new ArrayList<>();
         for (BuildStep step : waiting) {
-            if (!batch.isEmpty() && step.verb() != batch.get(0).verb()) {
+            boolean goesWithThem = batch.isEmpty()
+                    || (step.verb() == batch.get(0).verb()
+                            && step.idempotencyKey().equals(batch.get(0).idempotencyKey()));
+            if (!goesWithThem) {
                 break;
             }
             batch.add(step);
+        }
+        if (!batch.isEmpty() && batch.get(0).idempotencyKey().isEmpty()) {
+            String key = UUID.randomUUID().toString();
+            batch.forEach(step -> step.sendUnder(key));
+            return steps.saveAllAndFlush(batch);
         }
         return batch;
     }
 
     private List<Lms.Answer> send(long id, List<BuildStep> batch) {
-        String once = once(id, batch);
+        String key = batch.get(0).idempotencyKey().orElseThrow();
         return switch (batch.get(0).verb()) {
-            case CATEGORY -> call(batch, Lms.CategoryPut.class, once, lms::putCategories);
-            case CLOSE -> call(batch, Lms.Key.class, once, lms::close);
-            case RENAME -> call(batch, Lms.Rename.class, once, lms::rename);
-            case SHELL -> call(batch, Lms.ShellPut.class, once, lms::putShells);
-            case TEMPLATE -> call(batch, Lms.TemplatePut.class, once, lms::putTemplates);
-            case OUTLINE -> outlines(id, batch, once);
-            case COPY -> call(batch, Lms.Copy.class, once, lms::copyTemplates);
-            case PEOPLE -> people(batch, once);
+            case CATEGORY -> call(batch, Lms.CategoryPut.class, key, lms::putCategories);
+            case CLOSE -> call(batch, Lms.Key.class, key, lms::close);
+            case RENAME -> call(batch, Lms.Rename.class, key, lms::rename);
+            case SHELL -> call(batch, Lms.ShellPut.class, key, lms::putShells);
+            case TEMPLATE -> call(batch, Lms.TemplatePut.class, key, lms::putTemplates);
+            case OUTLINE -> outlines(id, batch, key);
+            case COPY -> call(batch, Lms.Copy.class, key, lms::copyTemplates);
+            case PEOPLE -> people(batch, key);
         };
     }
 
     private <T> List<Lms.Answer> call(
-            List<BuildStep> batch, Class<T> payload, String once, BiFunction<String, List<T>, List<Lms.Answer>> verb) {
+            List<BuildStep> batch, Class<T> payload, String key, BiFunction<String, List<T>, List<Lms.Answer>> verb) {
         return verb.apply(
-                once,
+                key,
                 batch.stream()
                         .map(step -> json.readValue(step.payload(), payload))
                         .toList());
     }
 
     /** Content goes in when copies have been carried out, which would else write over it. */
-    private List<Lms.Answer> outlines(long id, List<BuildStep> batch, String once) {
+    private List<Lms.Answer> outlines(long id, List<BuildStep> batch, String key) {
         while (askAboutCopies(id, Limit.unlimited())) {
             pause();
         }
@@ -167,8 +181,7 @@ class CarryOut {
         // what an earlier shell holds may change between two calls, and then the second must not pass for the first
         Iterator<Lms.Answer> given = puts.isEmpty()
                 ? Collections.emptyIterator()
-                : lms.putOutlines(once + "-" + Integer.toHexString(puts.hashCode()), puts)
-                        .iterator();
+                : lms.putOutlines(of(key, puts), puts).iterator();
         answers.replaceAll(answer -> answer == null ? given.next() : answer);
         return answers;
     }
@@ -178,7 +191,7 @@ class CarryOut {
         return units != null ? units : starts.carried(proof, content.key(), String.valueOf(content.from()));
     }
 
-    private List<Lms.Answer> people(List<BuildStep> batch, String once) {
+    private List<Lms.Answer> people(List<BuildStep> batch, String key) {
         List<Lms.PeopleChange> changes = new ArrayList<>();
         boolean compared = false;
         for (BuildStep step : batch) {
@@ -199,23 +212,12 @@ class CarryOut {
                             .toList()));
         }
         // a difference depends on who is there, so a repeated call may differ and must not pass for the first one
-        return lms.changePeople(compared ? once + "-" + Integer.toHexString(changes.hashCode()) : once, changes);
+        return lms.changePeople(compared ? of(key, changes) : key, changes);
     }
 
-    /** The same for the same steps at the same attempt, whoever sends them. */
-    private static String once(long id, List<BuildStep> batch) {
-        StringBuilder key = new StringBuilder("build-").append(id);
-        int hash = 1;
-        for (BuildStep step : batch) {
-            hash = 31 * hash + Long.hashCode(step.id()) * 17 + step.attempts();
-        }
-        return key.append('-')
-                .append(batch.get(0).ordinal())
-                .append('-')
-                .append(batch.size())
-                .append('-')
-                .append(Integer.toHexString(hash))
-                .toString();
+    /** A key for content that may differ when the call is repeated, and must then not pass for the first. */
+    private String of(String key, List<?> content) {
+        return key + "-" + Digest.of(json.writeValueAsString(content)).substring(0, DIGEST_DIGITS);
     }
 
     private void record(long id, List<BuildStep> batch, List<Lms.Answer> answers) {

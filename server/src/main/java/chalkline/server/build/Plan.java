@@ -144,11 +144,11 @@ final class Plan {
         put.forEach(row -> wanted.add(Text.codeKey(row.code())));
         for (ProofRow row : put) {
             row.held().ifPresent(held -> {
-                boolean inTheWay = !Text.codeKey(held.code()).equals(Text.codeKey(row.code()))
+                boolean blockers = !Text.codeKey(held.code()).equals(Text.codeKey(row.code()))
                         && wanted.contains(Text.codeKey(held.code()));
-                if (inTheWay || !held.key().equals(row.key())) {
-                    String code = inTheWay ? held.code() + "~moving" : held.code();
-                    String says = inTheWay ? "code " + held.code() + " makes way" : "goes on as " + row.code();
+                if (blockers || !held.key().equals(row.key())) {
+                    String code = blockers ? held.code() + "~moving" : held.code();
+                    String says = blockers ? "code " + held.code() + " makes way" : "goes on as " + row.code();
                     add(row, Verb.RENAME, says, new Lms.Rename(held.key(), row.key(), code));
                 }
             });

@@ -5,17 +5,19 @@ import chalkline.core.conventions.VersionDifferences;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
 import chalkline.formats.conventions.ConventionsWriter;
+import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
-import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,10 +28,16 @@ public class ConventionsService {
     private final ConventionsVersions versions;
     private final LedgerService ledger;
     private final PeopleService people;
+    private final ObjectProvider<KeepCheck> checks;
     private final LoadingCache<Integer, Conventions> read =
             Caffeine.newBuilder().maximumSize(20).build(this::read);
 
-    ConventionsService(ConventionsVersions versions, LedgerService ledger, PeopleService people) {
+    ConventionsService(
+            ConventionsVersions versions,
+            LedgerService ledger,
+            PeopleService people,
+            ObjectProvider<KeepCheck> checks) {
+        this.checks = checks;
         this.versions = versions;
         this.ledger = ledger;
         this.people = people;
@@ -79,14 +87,17 @@ public class ConventionsService {
             throw new Conflict("Version " + now + " was kept meanwhile, by "
                     + about(now).keptBy() + ". Yours was made to version " + basedOn + "; nothing was overwritten.");
         }
-        return save(basedOn, change.applyTo(version(basedOn)), note);
+        Conventions before = version(basedOn);
+        Conventions after = change.applyTo(before);
+        checks.forEach(check -> check.check(before, after, change));
+        return save(basedOn, after, note);
     }
 
     private About save(int basedOn, Conventions conventions, String note) {
         int number = basedOn + 1;
         try {
             versions.saveAndFlush(new ConventionsVersion(
-                    number, basedOn, ConventionsWriter.write(conventions), PeopleService.currentLogin(), note));
+                    number, basedOn, ConventionsWriter.write(conventions), SignedIn.login(), note));
         } catch (DataIntegrityViolationException e) {
             throw new Conflict("Version " + number + " was kept by someone else at the same moment.");
         }

@@ -15,11 +15,11 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.CrossListEdit;
+import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
+import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.lms.HeldService;
-import chalkline.server.people.Administrators;
-import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -251,7 +251,7 @@ public class CrossListService {
 
     /** Whether the LMS, asked anew, tells something that was not seen. */
     private boolean asked(Seen seen) {
-        held.refresh();
+        held.refreshAtOnce();
         return held.current() != seen.key().held();
     }
 

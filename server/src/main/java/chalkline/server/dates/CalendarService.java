@@ -9,11 +9,12 @@ import chalkline.core.proof.Shell;
 import chalkline.formats.calendar.CalendarEntry;
 import chalkline.formats.calendar.CalendarWriter;
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.Administrators;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
-import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.security.SecureRandom;
@@ -118,7 +119,7 @@ public class CalendarService {
         CalendarAddress address = addresses
                 .findByTermAndKindAndScopeKey(term, kind, key)
                 .orElseGet(() -> new CalendarAddress(term, kind, key));
-        address.renew(Digest.of(secret), PeopleService.currentLogin());
+        address.renew(Digest.of(secret), SignedIn.login());
         addresses.save(address);
         ledger.write("calendar address made", kind.name().toLowerCase(Locale.ROOT) + " " + key, Map.of("term", term));
         return new Made("/calendars/" + secret + ".ics");

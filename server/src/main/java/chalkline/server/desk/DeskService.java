@@ -1,29 +1,31 @@
 package chalkline.server.desk;
 
-import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Session;
+import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
+import chalkline.server.ChalkLineSettings;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.build.BuildService;
 import chalkline.server.build.BuildViews;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.crosslists.CrossListService;
+import chalkline.server.frame.Readers;
+import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
-import chalkline.server.people.Readers;
-import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
+import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Function;
-import java.util.stream.Collectors;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
@@ -31,6 +33,7 @@ import org.springframework.stereotype.Service;
 @Service
 public class DeskService {
     private static final int ENTRIES = 12;
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -39,6 +42,8 @@ public class DeskService {
     private final CrossListService crossLists;
     private final BuildService builds;
     private final LedgerService ledger;
+    private final ChalkLineSettings settings;
+    private final Today today;
 
     DeskService(
             ArrivalService arrivals,
@@ -47,7 +52,9 @@ public class DeskService {
             ProofService proofs,
             CrossListService crossLists,
             BuildService builds,
-            LedgerService ledger) {
+            LedgerService ledger,
+            ChalkLineSettings settings,
+            Today today) {
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.held = held;
@@ -55,13 +62,19 @@ public class DeskService {
         this.crossLists = crossLists;
         this.builds = builds;
         this.ledger = ledger;
+        this.settings = settings;
+        this.today = today;
     }
 
     /**
      * A term and how it stands.
      *
      * @param standing shells of the term in the LMS
-     * @param waiting shells that a build would make, change or close
+     * @param builds shells that a build would make
+     * @param changes shells that it would change
+     * @param closes shells that it would close to students
+     * @param gone shells that stood in the LMS and are no longer there
+     * @param ended whether its last day has passed
      */
     public record Term(
             String code,
@@ -70,17 +83,38 @@ public class DeskService {
             @Nullable String lastDay,
             int sections,
             int standing,
-            int waiting,
+            int builds,
+            int changes,
+            int closes,
             int stops,
-            int notes) {}
+            int notes,
+            int gone,
+            boolean ended) {}
 
-    /** What the first screen shows. */
-    public record Desk(String zone, List<Term> terms, List<LedgerService.Entry> latest) {}
+    /**
+     * What the first screen shows.
+     *
+     * @param demo whether this is the demo, with data that is made up
+     * @param registrarSet whether the address of the registrar's list is set
+     * @param lmsSet whether the address of the LMS is set
+     * @param heldLists lists that wait for a person
+     */
+    public record Desk(
+            String zone,
+            String today,
+            boolean demo,
+            boolean registrarSet,
+            boolean lmsSet,
+            List<Term> terms,
+            List<ArrivalService.View> heldLists,
+            List<LedgerService.Entry> latest) {}
 
     /**
      * What the line says at each station.
      *
-     * @param listReadAt when the list that holds now was received
+     * @param listReadAt when the list in use was received
+     * @param missing why there is no proof of the term, in words; null where there is one
+     * @param heldLists lists that wait for a person
      * @param crossLists those that are kept
      * @param suggested what looks like one besides
      * @param keptOut shells of which a section has dates of its own that keep its students out
@@ -89,15 +123,16 @@ public class DeskService {
     public record Line(
             String zone,
             @Nullable Term term,
+            @Nullable String missing,
             int sections,
             @Nullable Instant listReadAt,
+            int heldLists,
             int layers,
             int conventionsVersion,
             int crossLists,
             int suggested,
             int keptOut,
             int shells,
-            int waiting,
             int stops,
             int notes,
             @Nullable Instant lmsSeenAt,
@@ -107,95 +142,105 @@ public class DeskService {
             int builtOf,
             int builtFailed) {}
 
-    /** The terms of the list that holds now, those with sections first, the latest first. */
+    /** The terms of the list in use, those with sections first, the latest first. */
     @Readers
     public Desk desk() {
         List<Term> terms = arrivals.current().map(this::terms).orElse(List.of());
-        return new Desk(zone(), terms, ledger.latest(ENTRIES));
+        return new Desk(
+                zone().getId(),
+                today.in(zone()).toString(),
+                settings.demo(),
+                settings.registrar().address().isPresent(),
+                settings.lms().address().isPresent(),
+                terms,
+                arrivals.held(),
+                ledger.latest(ENTRIES));
     }
 
-    private String zone() {
+    private ZoneId zone() {
         int version = conventions.current();
-        return version == 0 ? "UTC" : conventions.version(version).zone().getId();
+        return version == 0 ? ZoneOffset.UTC : conventions.version(version).zone();
     }
 
     private List<Term> terms(long arrival) {
-        RegistrarList list = arrivals.list(arrival);
-        Map<String, Long> standing = held.shells(held.current()).stream()
-                .filter(shell -> !shell.closed())
-                .collect(Collectors.groupingBy(shell -> shell.term(), Collectors.counting()));
-        return list.sessions().values().stream()
-                .filter(session ->
-                        !session.isSchoolYear() && list.termOf(session).equals(session))
-                .map(session -> term(arrival, session, standing))
+        return arrivals.list(arrival).terms().stream()
+                .map(session -> term(arrival, session))
                 .sorted(Comparator.comparing((Term term) -> term.sections() == 0)
                         .thenComparing(Term::firstDay, Comparator.reverseOrder()))
                 .toList();
     }
 
-    private Term term(long arrival, Session session, Map<String, Long> standing) {
-        List<Section> sections = arrivals.sections(arrival, session.code());
-        int stands = Math.toIntExact(standing.getOrDefault(session.code(), 0L));
-        if (sections.isEmpty()) {
-            return term(session, 0, stands, List.of());
-        }
-        ProofKey key = proofs.now(session.code());
-        return term(session, sections.size(), stands, proofs.proof(key).proof().rows());
-    }
-
-    private static Term term(Session session, int sections, int standing, List<ProofRow> rows) {
+    private Term term(long arrival, Session session) {
+        int sections = arrivals.sections(arrival, session.code()).size();
+        List<ProofRow> rows = sections == 0
+                ? List.of()
+                : proofs.proof(proofs.now(session.code())).proof().rows();
         return new Term(
                 session.code(),
                 session.title(),
                 session.start().toString(),
                 session.end().map(LocalDate::toString).orElse(null),
                 sections,
-                standing,
-                count(rows, row -> row.action() != Action.KEEP && row.action() != Action.STOP),
+                (int) held.shells(held.current()).stream()
+                        .filter(shell -> shell.term().equals(session.code()) && !shell.closed())
+                        .count(),
+                count(rows, row -> row.action() == Action.BUILD),
+                count(rows, row -> row.action() == Action.CHANGE),
+                count(rows, row -> row.action() == Action.CLOSE),
                 count(rows, row -> row.action() == Action.STOP),
-                count(rows, row -> row.action() != Action.STOP && !row.snags().isEmpty()));
+                count(rows, row -> row.action() != Action.STOP && !row.snags().isEmpty()),
+                count(rows, row -> proofs.gone(proofs.now(session.code())).containsKey(row.key())),
+                today.isAfter(session, zone()));
     }
 
-    private static int count(List<ProofRow> rows, Function<ProofRow, Boolean> test) {
-        return (int) rows.stream().filter(test::apply).count();
+    private static int count(List<ProofRow> rows, Predicate<ProofRow> test) {
+        return (int) rows.stream().filter(test).count();
     }
 
-    /** How a term stands at each station. */
+    /** How a term stands at each station; only this one is proved. */
     @Readers
     public Line line(String code) {
         int version = conventions.current();
-        int layers = version == 0 ? 0 : conventions.version(version).layers().size();
-        Optional<ProofKey> key = proofs.current(code);
-        Optional<BuildViews.Build> build = builds.last(code);
-        Optional<Term> term = key.flatMap(k ->
-                terms(k.arrival()).stream().filter(t -> t.code().equals(code)).findFirst());
+        Optional<Conventions> rules = version == 0 ? Optional.empty() : Optional.of(conventions.version(version));
+        Optional<Long> list = arrivals.current();
+        Optional<Term> term =
+                list.flatMap(arrival -> arrivals.list(arrival).term(code).map(session -> term(arrival, session)));
+        boolean proved = term.filter(one -> one.sections() > 0).isPresent();
+        List<ProofRow> rows = proved ? proofs.proof(proofs.now(code)).proof().rows() : List.of();
+        Optional<BuildViews.Counts> build = builds.lastCounts(code);
         return new Line(
-                zone(),
+                zone().getId(),
                 term.orElse(null),
+                proved || list.isEmpty() ? null : missing(code, list.get(), term),
                 term.map(Term::sections).orElse(0),
-                key.map(k -> arrivals.view(k.arrival()).receivedAt()).orElse(null),
-                layers,
+                list.map(arrivals::receivedAt).orElse(null),
+                arrivals.held().size(),
+                rules.map(now -> now.layers().size()).orElse(0),
                 version,
-                version == 0 ? 0 : conventions.version(version).crossLists().size(),
-                key.filter(k -> term.isPresent())
-                        .map(k -> crossLists.sheet(code).suggested().size())
-                        .orElse(0),
-                key.filter(k -> term.isPresent())
-                        .map(k -> count(
-                                proofs.proof(k).proof().rows(),
-                                row -> row.snags().contains(Snag.SECTION_WINDOW_HIDES)))
-                        .orElse(0),
-                key.filter(k -> term.isPresent())
-                        .map(k -> proofs.proof(k).proof().rows().size())
-                        .orElse(0),
-                term.map(Term::waiting).orElse(0),
+                rules.map(now -> now.crossLists().size()).orElse(0),
+                proved ? crossLists.sheet(code).suggested().size() : 0,
+                count(rows, row -> row.snags().contains(Snag.SECTION_WINDOW_HIDES)),
+                rows.size(),
                 term.map(Term::stops).orElse(0),
                 term.map(Term::notes).orElse(0),
                 held.seenAt().orElse(null),
-                build.map(BuildViews.Build::id).orElse(0L),
-                build.map(BuildViews.Build::state).orElse(null),
-                build.map(BuildViews.Build::done).orElse(0),
-                build.map(BuildViews.Build::shells).orElse(0),
-                build.map(BuildViews.Build::failed).orElse(0));
+                build.map(BuildViews.Counts::id).orElse(0L),
+                build.map(BuildViews.Counts::state).orElse(null),
+                build.map(BuildViews.Counts::done).orElse(0),
+                build.map(BuildViews.Counts::shells).orElse(0),
+                build.map(BuildViews.Counts::failed).orElse(0));
+    }
+
+    private String missing(String code, long list, Optional<Term> term) {
+        String name = term.map(Term::name).orElse(code);
+        String builtFrom = builds.lastList(code)
+                .map(arrival -> " It was built from the list of " + day(arrivals.receivedAt(arrival)) + ".")
+                .orElse("");
+        return "The registrar's list of %s has no sections of %s, so there is no proof of it and nothing to build.%s"
+                .formatted(day(arrivals.receivedAt(list)), name, builtFrom);
+    }
+
+    private String day(Instant at) {
+        return DAY.format(at.atZone(zone()));
     }
 }

@@ -11,9 +11,10 @@ import chalkline.server.templates.TemplateDraft;
 import chalkline.server.templates.TemplateService;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.security.SecureRandom;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.ZoneId;
-import java.util.Base64;
 import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -60,13 +61,22 @@ class FirstStart implements ApplicationRunner {
                     json.readValue(new ClassPathResource("demo/templates.json").getInputStream(), TEMPLATES),
                     "The demo's own");
         } else if (people.isNobodyThere()) {
-            byte[] random = new byte[12];
-            new SecureRandom().nextBytes(random);
-            String password = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
-            people.add("admin", "Administrator", password, Role.ADMINISTRATOR);
-            LOG.info("First sign-in: admin / {}", password);
+            tell(people.addFirst());
             conventions.keepFirst(first(), "To begin with");
         }
+    }
+
+    /** Writes the first password to a file that only its owner can read; it is told nowhere else. */
+    private void tell(String password) throws IOException {
+        Path file = settings.firstPassword();
+        Files.deleteIfExists(file);
+        try {
+            Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        } catch (UnsupportedOperationException noSuchPermissions) {
+            Files.createFile(file);
+        }
+        Files.writeString(file, "admin\n" + password + "\n");
+        LOG.info("The first sign-in is written to {}; it is told once, and its password must be changed.", file);
     }
 
     private static Conventions first() throws IOException, FaultyFileException {

@@ -1,7 +1,7 @@
 package chalkline.server.ledger;
 
-import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
+import chalkline.server.frame.Readers;
+import chalkline.server.frame.SignedIn;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.List;
@@ -17,12 +17,10 @@ import tools.jackson.databind.json.JsonMapper;
 public class LedgerService {
     private final JdbcClient db;
     private final JsonMapper json;
-    private final PeopleService people;
 
-    LedgerService(JdbcClient db, JsonMapper json, PeopleService people) {
+    LedgerService(JdbcClient db, JsonMapper json) {
         this.db = db;
         this.json = json;
-        this.people = people;
     }
 
     /**
@@ -33,7 +31,7 @@ public class LedgerService {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(String what, String subject, Map<String, ?> detail) {
-        write(PeopleService.currentLogin(), what, subject, detail);
+        write(SignedIn.login(), what, subject, detail);
     }
 
     /** Writes an entry for someone whose work goes on without them. */
@@ -47,11 +45,13 @@ public class LedgerService {
     /** What was done last. */
     @Readers
     public List<Entry> latest(int count) {
-        return db.sql("select * from ledger order by id desc limit ?")
+        return db.sql(
+                        "select l.*, coalesce(a.name, l.who) as name from ledger l left join account a on a.login = l.who collate utf8mb4_bin"
+                                + " order by l.id desc limit ?")
                 .param(count)
                 .query((row, n) -> new Entry(
                         row.getTimestamp("at").toInstant(),
-                        people.nameOf(row.getString("who")),
+                        row.getString("name"),
                         row.getString("what"),
                         row.getString("subject")))
                 .list();

@@ -13,6 +13,7 @@ class HeldRow {
     private Seen seen;
 
     private String content;
+    private boolean gone;
 
     /** Which shell, by the LMS's own number, at which version. */
     @Embeddable
@@ -23,6 +24,25 @@ class HeldRow {
     HeldRow(long shellId, int version, String content) {
         this.seen = new Seen(shellId, version);
         this.content = content;
+    }
+
+    /** That a shell is no longer there, with what was seen of it last. */
+    static HeldRow gone(long shellId, int version, String content) {
+        HeldRow row = new HeldRow(shellId, version, content);
+        row.gone = true;
+        return row;
+    }
+
+    int version() {
+        return seen.version();
+    }
+
+    long shellId() {
+        return seen.shellId();
+    }
+
+    boolean isGone() {
+        return gone;
     }
 
     String content() {

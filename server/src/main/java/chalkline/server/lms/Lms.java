@@ -4,17 +4,27 @@ import chalkline.server.frame.NotFound;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.IntConsumer;
 import org.jspecify.annotations.Nullable;
 
 /**
  * What Chalk Line asks of an LMS. Calls that change something take a batch and answer for each item in the same order;
- * they may be repeated with the same {@code once} without being done twice. Every call throws {@link LmsUnavailable}
+ * they may be repeated with the same {@code idempotencyKey} without being done twice. Every call throws {@link LmsUnavailable}
  * where the LMS does not answer; then it may or may not have been carried out, and is to be repeated as it was.
  */
 public interface Lms {
 
-    /** All shells that changed after a mark. */
-    Changes changedSince(long mark);
+    /** Whether an LMS is set at all. */
+    boolean isThere();
+
+    /**
+     * All shells that changed after a mark, and what is gone since.
+     *
+     * @param read told how many shells were read so far
+     * @throws UnknownMark where the LMS does not know the mark, as one that was put back to an older state
+     */
+    Changes changedSince(long mark, IntConsumer read);
 
     /** Who is in a shell now. */
     List<Member> people(String key);
@@ -27,37 +37,46 @@ public interface Lms {
     List<OutlineUnit> outline(String key);
 
     /** Makes or changes templates: areas that only administrators and designers enter and that nobody is enrolled in. */
-    List<Answer> putTemplates(String once, List<TemplatePut> templates);
+    List<Answer> putTemplates(String idempotencyKey, List<TemplatePut> templates);
 
     /** Makes categories, each by its levels from the top; those that are there stay. */
-    List<Answer> putCategories(String once, List<CategoryPut> categories);
+    List<Answer> putCategories(String idempotencyKey, List<CategoryPut> categories);
 
     /**
      * Makes or changes shells, each with its sections and all its windows at once, so that nobody is let in or kept out
      * between two calls. A new shell is closed to students unless it says otherwise.
      */
-    List<Answer> putShells(String once, List<ShellPut> shells);
+    List<Answer> putShells(String idempotencyKey, List<ShellPut> shells);
 
     /** Gives shells another key or code. */
-    List<Answer> rename(String once, List<Rename> renames);
+    List<Answer> rename(String idempotencyKey, List<Rename> renames);
 
     /** Adds and removes people of shells. */
-    List<Answer> changePeople(String once, List<PeopleChange> changes);
+    List<Answer> changePeople(String idempotencyKey, List<PeopleChange> changes);
 
     /** Closes shells to students and keeps them. */
-    List<Answer> close(String once, List<Key> shells);
+    List<Answer> close(String idempotencyKey, List<Key> shells);
 
     /** Starts to copy templates or other shells into shells; each answer names a job to ask about. */
-    List<Answer> copyTemplates(String once, List<Copy> copies);
+    List<Answer> copyTemplates(String idempotencyKey, List<Copy> copies);
 
     /** Puts the content of shells in order and gives it its dates; materials of items that stay are kept. */
-    List<Answer> putOutlines(String once, List<OutlinePut> outlines);
+    List<Answer> putOutlines(String idempotencyKey, List<OutlinePut> outlines);
 
     /** Whether a copy has been carried out. */
     boolean isCopied(long job);
 
-    /** Shells that changed, and the mark to ask with the next time. */
-    record Changes(List<StandingShell> shells, long mark) {}
+    /** The LMS never gave this mark, so that everything is to be read anew. */
+    final class UnknownMark extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    /**
+     * Shells that changed, and the mark to ask with the next time.
+     *
+     * @param removed the LMS's own numbers of shells that are gone
+     */
+    record Changes(List<StandingShell> shells, Set<Long> removed, long mark) {}
 
     /**
      * What came of one item.

@@ -6,21 +6,23 @@ import io.github.resilience4j.circuitbreaker.CallNotPermittedException;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
 import io.github.resilience4j.circuitbreaker.CircuitBreakerConfig;
 import io.github.resilience4j.core.IntervalFunction;
-import io.github.resilience4j.ratelimiter.RateLimiter;
-import io.github.resilience4j.ratelimiter.RateLimiterConfig;
 import io.github.resilience4j.retry.Retry;
 import io.github.resilience4j.retry.RetryConfig;
 import java.net.http.HttpClient;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.IntConsumer;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.ParameterizedTypeReference;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
-import org.springframework.stereotype.Component;
 import org.springframework.web.client.HttpClientErrorException;
 import org.springframework.web.client.HttpServerErrorException;
 import org.springframework.web.client.ResourceAccessException;
@@ -31,7 +33,6 @@ import org.springframework.web.util.UriComponentsBuilder;
  * The LMS over HTTP with JSON (docs/lms-port.md). Keeps to a number of calls a second, tries again with growing pauses
  * where the LMS is busy or does not answer, and leaves it alone for a while when it fails again and again.
  */
-@Component
 class LmsHttp implements Lms {
     private static final ParameterizedTypeReference<Page> PAGE = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<Answers> ANSWERS = new ParameterizedTypeReference<>() {};
@@ -39,14 +40,17 @@ class LmsHttp implements Lms {
     private static final ParameterizedTypeReference<List<OutlineUnit>> UNITS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<Job> JOB = new ParameterizedTypeReference<>() {};
     private static final int PAGE_SIZE = 200;
-    private static final int ATTEMPTS = 5;
 
-    private final RestClient http;
-    private final RateLimiter pace;
+    private final Optional<RestClient> http;
+    private final LmsPace pace;
     private final Retry again;
     private final CircuitBreaker breaker;
 
-    private record Page(List<StandingShell> items, @Nullable String next, long mark) {}
+    private record Page(
+            List<StandingShell> items,
+            @Nullable String next,
+            long mark,
+            @Nullable List<Long> removed) {}
 
     private record Batch<T>(List<T> items) {}
 
@@ -54,33 +58,39 @@ class LmsHttp implements Lms {
 
     private record Job(long job, boolean done) {}
 
-    LmsHttp(ChalkLineSettings settings) {
+    /**
+     * @param attempts how often a call is tried, at least once
+     * @param timeout how long each answer is waited for
+     */
+    LmsHttp(ChalkLineSettings.Lms settings, LmsPace pace, CircuitBreaker breaker, int attempts, Duration timeout) {
         HttpClient client =
                 HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
         JdkClientHttpRequestFactory requests = new JdkClientHttpRequestFactory(client);
-        requests.setReadTimeout(settings.lms().timeout());
-        this.http = RestClient.builder()
-                .baseUrl(settings.lms().url().toString())
-                .requestFactory(requests)
-                .build();
-        this.pace = RateLimiter.of(
-                "lms",
-                RateLimiterConfig.custom()
-                        .limitForPeriod(settings.lms().callsPerSecond())
-                        .limitRefreshPeriod(Duration.ofSeconds(1))
-                        .timeoutDuration(Duration.ofSeconds(30))
-                        .build());
+        requests.setReadTimeout(timeout);
+        this.http = settings.address().map(url -> {
+            RestClient.Builder builder =
+                    RestClient.builder().baseUrl(url.toString()).requestFactory(requests);
+            settings.credentials()
+                    .authorization()
+                    .ifPresent(value -> builder.defaultHeader(HttpHeaders.AUTHORIZATION, value));
+            return builder.build();
+        });
+        this.pace = pace;
         this.again = Retry.of(
                 "lms",
                 RetryConfig.custom()
-                        .maxAttempts(ATTEMPTS)
+                        .maxAttempts(attempts)
                         .intervalFunction(IntervalFunction.ofExponentialRandomBackoff(300, 2))
                         .retryExceptions(
                                 HttpServerErrorException.class,
                                 HttpClientErrorException.TooManyRequests.class,
                                 ResourceAccessException.class)
                         .build());
-        this.breaker = CircuitBreaker.of(
+        this.breaker = breaker;
+    }
+
+    static CircuitBreaker breaker() {
+        return CircuitBreaker.of(
                 "lms",
                 CircuitBreakerConfig.custom()
                         .slidingWindowSize(20)
@@ -91,8 +101,18 @@ class LmsHttp implements Lms {
     }
 
     @Override
-    public Changes changedSince(long mark) {
+    public boolean isThere() {
+        return http.isPresent();
+    }
+
+    private RestClient http() {
+        return http.orElseThrow(() -> new LmsUnavailable("No LMS is set (LMS_URL).", new IllegalStateException()));
+    }
+
+    @Override
+    public Changes changedSince(long mark, IntConsumer read) {
         List<StandingShell> shells = new ArrayList<>();
+        Set<Long> removed = new HashSet<>();
         String after = "0";
         long newMark = mark;
         boolean first = true;
@@ -102,81 +122,92 @@ class LmsHttp implements Lms {
                     .queryParam("after", after)
                     .queryParam("limit", PAGE_SIZE)
                     .toUriString();
-            Page page = call(() -> http.get().uri(uri).retrieve().body(PAGE));
+            Page page = page(uri);
             shells.addAll(page.items());
+            removed.addAll(page.removed() == null ? List.of() : page.removed());
             // what changes while the pages are read is asked for again the next time
             newMark = first ? page.mark() : newMark;
             first = false;
             after = page.next();
+            read.accept(shells.size());
         }
-        return new Changes(shells, newMark);
+        return new Changes(shells, removed, newMark);
+    }
+
+    private Page page(String uri) {
+        try {
+            return call(() -> http().get().uri(uri).retrieve().body(PAGE));
+        } catch (HttpClientErrorException.Gone e) {
+            throw new UnknownMark();
+        }
     }
 
     @Override
     public List<Member> people(String key) {
-        return call(() -> http.get().uri("/shells/{key}/people", key).retrieve().body(MEMBERS));
+        return call(
+                () -> http().get().uri("/shells/{key}/people", key).retrieve().body(MEMBERS));
     }
 
     @Override
     public List<OutlineUnit> outline(String key) {
         try {
             return call(() ->
-                    http.get().uri("/shells/{key}/outline", key).retrieve().body(UNITS));
+                    http().get().uri("/shells/{key}/outline", key).retrieve().body(UNITS));
         } catch (HttpClientErrorException.NotFound e) {
             throw new NotFound("The LMS no longer holds the shell " + key + ".");
         }
     }
 
     @Override
-    public List<Answer> putTemplates(String once, List<TemplatePut> templates) {
-        return send(HttpMethod.PUT, "/templates", once, templates);
+    public List<Answer> putTemplates(String idempotencyKey, List<TemplatePut> templates) {
+        return send(HttpMethod.PUT, "/templates", idempotencyKey, templates);
     }
 
     @Override
-    public List<Answer> putOutlines(String once, List<OutlinePut> outlines) {
-        return send(HttpMethod.PUT, "/outlines", once, outlines);
+    public List<Answer> putOutlines(String idempotencyKey, List<OutlinePut> outlines) {
+        return send(HttpMethod.PUT, "/outlines", idempotencyKey, outlines);
     }
 
     @Override
-    public List<Answer> putCategories(String once, List<CategoryPut> categories) {
-        return send(HttpMethod.PUT, "/categories", once, categories);
+    public List<Answer> putCategories(String idempotencyKey, List<CategoryPut> categories) {
+        return send(HttpMethod.PUT, "/categories", idempotencyKey, categories);
     }
 
     @Override
-    public List<Answer> putShells(String once, List<ShellPut> shells) {
-        return send(HttpMethod.PUT, "/shells", once, shells);
+    public List<Answer> putShells(String idempotencyKey, List<ShellPut> shells) {
+        return send(HttpMethod.PUT, "/shells", idempotencyKey, shells);
     }
 
     @Override
-    public List<Answer> rename(String once, List<Rename> renames) {
-        return send(HttpMethod.PUT, "/names", once, renames);
+    public List<Answer> rename(String idempotencyKey, List<Rename> renames) {
+        return send(HttpMethod.PUT, "/names", idempotencyKey, renames);
     }
 
     @Override
-    public List<Answer> changePeople(String once, List<PeopleChange> changes) {
-        return send(HttpMethod.PUT, "/people", once, changes);
+    public List<Answer> changePeople(String idempotencyKey, List<PeopleChange> changes) {
+        return send(HttpMethod.PUT, "/people", idempotencyKey, changes);
     }
 
     @Override
-    public List<Answer> close(String once, List<Key> shells) {
-        return send(HttpMethod.PUT, "/closed", once, shells);
+    public List<Answer> close(String idempotencyKey, List<Key> shells) {
+        return send(HttpMethod.PUT, "/closed", idempotencyKey, shells);
     }
 
     @Override
-    public List<Answer> copyTemplates(String once, List<Copy> copies) {
-        return send(HttpMethod.POST, "/copies", once, copies);
+    public List<Answer> copyTemplates(String idempotencyKey, List<Copy> copies) {
+        return send(HttpMethod.POST, "/copies", idempotencyKey, copies);
     }
 
     @Override
     public boolean isCopied(long job) {
-        return call(() -> http.get().uri("/copies/{job}", job).retrieve().body(JOB))
+        return call(() -> http().get().uri("/copies/{job}", job).retrieve().body(JOB))
                 .done();
     }
 
-    private <T> List<Answer> send(HttpMethod method, String uri, String once, List<T> items) {
-        return call(() -> http.method(method)
+    private <T> List<Answer> send(HttpMethod method, String uri, String idempotencyKey, List<T> items) {
+        return call(() -> http().method(method)
                         .uri(uri)
-                        .header("Idempotency-Key", once)
+                        .header("Idempotency-Key", idempotencyKey)
                         .contentType(MediaType.APPLICATION_JSON)
                         .body(new Batch<>(items))
                         .retrieve()
@@ -186,16 +217,22 @@ class LmsHttp implements Lms {
 
     private <T> T call(Supplier<@Nullable T> request) {
         try {
-            T answer = Retry.decorateSupplier(
-                            again,
-                            RateLimiter.decorateSupplier(pace, CircuitBreaker.decorateSupplier(breaker, request)))
+            T answer = Retry.decorateSupplier(again, () -> {
+                        pace.waitForTurn();
+                        return CircuitBreaker.decorateSupplier(breaker, request).get();
+                    })
                     .get();
             if (answer == null) {
                 throw new LmsUnavailable("The LMS answered nothing.", new IllegalStateException());
             }
             return answer;
         } catch (HttpServerErrorException | HttpClientErrorException.TooManyRequests e) {
-            throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + " " + ATTEMPTS + " times.", e);
+            throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + ".", e);
+        } catch (HttpClientErrorException.Unauthorized | HttpClientErrorException.Forbidden e) {
+            throw new LmsUnavailable(
+                    "The LMS does not let Chalk Line in (" + e.getStatusCode().value()
+                            + "): look at its token or password.",
+                    e);
         } catch (ResourceAccessException e) {
             throw new LmsUnavailable("The LMS does not answer.", e);
         } catch (CallNotPermittedException e) {

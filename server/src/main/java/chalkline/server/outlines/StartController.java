@@ -22,10 +22,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class StartController {
-    private final LookService look;
+    private final ContentPreviews look;
     private final StartService starts;
 
-    StartController(LookService look, StartService starts) {
+    StartController(ContentPreviews look, StartService starts) {
         this.look = look;
         this.starts = starts;
     }

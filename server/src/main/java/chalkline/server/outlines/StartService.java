@@ -6,13 +6,14 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.templates.EarlierShells;
 import chalkline.core.templates.Outlines;
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.Administrators;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
-import chalkline.server.people.Administrators;
-import chalkline.server.people.PeopleService;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
@@ -27,7 +28,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -43,6 +44,8 @@ public class StartService {
     private final ShellStarts kept;
     private final Calendars calendars;
     private final Lms lms;
+    private final Lms lmsAtOnce;
+    private final TransactionTemplate transaction;
     private final LedgerService ledger;
     private final JsonMapper json;
     private final LoadingCache<Integer, EarlierShells> earlier =
@@ -56,6 +59,8 @@ public class StartService {
             ShellStarts kept,
             Calendars calendars,
             Lms lms,
+            @AtOnce Lms lmsAtOnce,
+            TransactionTemplate transaction,
             LedgerService ledger,
             JsonMapper json) {
         this.proofs = proofs;
@@ -65,6 +70,8 @@ public class StartService {
         this.kept = kept;
         this.calendars = calendars;
         this.lms = lms;
+        this.lmsAtOnce = lmsAtOnce;
+        this.transaction = transaction;
         this.ledger = ledger;
         this.json = json;
     }
@@ -98,7 +105,11 @@ public class StartService {
 
     /** The content of an earlier shell, read from the LMS, its dates carried forward to a shell of a proof. */
     public List<Lms.OutlineUnit> carried(ProofKey key, String shellKey, String fromKey) {
-        List<Lms.OutlineUnit> units = lms.outline(fromKey);
+        return carried(lms, key, shellKey, fromKey);
+    }
+
+    private List<Lms.OutlineUnit> carried(Lms from, ProofKey key, String shellKey, String fromKey) {
+        List<Lms.OutlineUnit> units = from.outline(fromKey);
         return calendars
                 .both(key, row(key, shellKey), shell(key, fromKey).term(), units)
                 .map(both -> both.carry().units(units))
@@ -107,12 +118,11 @@ public class StartService {
 
     /** Keeps the dates of a shell as a person adjusted them; the build uses them. */
     @Administrators
-    @Transactional
     public void keep(String term, Adjusted adjusted) {
         ProofKey key = ProofKey.of(term, adjusted.versions());
         ProofRow row = row(key, adjusted.key());
         Map<String, String> left = new HashMap<>(adjusted.due());
-        List<Lms.OutlineUnit> units = carried(key, row.key(), adjusted.from());
+        List<Lms.OutlineUnit> units = carried(lmsAtOnce, key, row.key(), adjusted.from());
         List<Lms.OutlineUnit> changed = new ArrayList<>();
         for (int i = 0; i < units.size(); i++) {
             changed.add(adjust(units.get(i), i, left));
@@ -120,14 +130,17 @@ public class StartService {
         if (!left.isEmpty()) {
             throw new Refusal("due", 0, "The earlier shell has no item " + left.keySet() + " any more; look again.");
         }
-        ShellStart.Key id = new ShellStart.Key(term, row.key());
-        ShellStart start = kept.findById(id).orElseGet(() -> new ShellStart(id));
-        start.keep(adjusted.from(), json.writeValueAsString(changed), PeopleService.currentLogin());
-        kept.saveAndFlush(start);
-        ledger.write(
-                "dates of a shell kept",
-                row.code(),
-                Map.of("from", adjusted.from(), "adjusted", adjusted.due().size()));
+        // the LMS was asked before, so that no connection to the database waits for it
+        transaction.executeWithoutResult(status -> {
+            ShellStart.Key id = new ShellStart.Key(term, row.key());
+            ShellStart start = kept.findById(id).orElseGet(() -> new ShellStart(id));
+            start.keep(adjusted.from(), json.writeValueAsString(changed), SignedIn.login());
+            kept.saveAndFlush(start);
+            ledger.write(
+                    "dates of a shell kept",
+                    row.code(),
+                    Map.of("from", adjusted.from(), "adjusted", adjusted.due().size()));
+        });
     }
 
     private static Lms.OutlineUnit adjust(Lms.OutlineUnit unit, int index, Map<String, String> left) {

@@ -17,6 +17,10 @@ class Account {
     @Enumerated(EnumType.STRING)
     private Role role;
 
+    private boolean disabled;
+    /** Whether the password was given by somebody else, so that it is good for one sign-in only. */
+    private boolean mustChange;
+
     protected Account() {}
 
     Account(String login, String name, String password, Role role) {
@@ -24,6 +28,34 @@ class Account {
         this.name = name;
         this.password = password;
         this.role = role;
+    }
+
+    static Account withFirstPassword(String login, String name, String password, Role role) {
+        Account account = new Account(login, name, password, role);
+        account.mustChange = true;
+        return account;
+    }
+
+    void changePassword(String encoded) {
+        password = encoded;
+        mustChange = false;
+    }
+
+    void giveFirstPassword(String encoded) {
+        password = encoded;
+        mustChange = true;
+    }
+
+    void disable(boolean no) {
+        disabled = no;
+    }
+
+    boolean isDisabled() {
+        return disabled;
+    }
+
+    boolean mustChange() {
+        return mustChange;
     }
 
     String login() {

@@ -1,6 +1,25 @@
 package chalkline.server.people;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.core.userdetails.UserDetails;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -11,8 +30,49 @@ class PeopleController {
         this.people = people;
     }
 
+    record PasswordChange(@NotNull String now, @NotNull String next) {}
+
+    record Invitation(
+            @NotNull @Pattern(regexp = "[a-z0-9._-]{2,60}") String login,
+            @NotBlank @Size(max = 200) String name,
+            @NotNull Role role) {}
+
     @GetMapping("/api/me")
     PeopleService.Me me() {
         return people.me();
+    }
+
+    /** Another password for whoever is signed in; all of what the role allows is allowed from then on. */
+    @PostMapping("/api/me/password")
+    PeopleService.Me changePassword(
+            @Valid @RequestBody PasswordChange change, HttpServletRequest request, HttpServletResponse response) {
+        UserDetails now = people.changePassword(change.now(), change.next());
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(now, null, now.getAuthorities()));
+        SecurityContextHolder.setContext(context);
+        request.changeSessionId();
+        new HttpSessionSecurityContextRepository().saveContext(context, request, response);
+        return people.me();
+    }
+
+    @GetMapping("/api/people")
+    List<PeopleService.Person> all() {
+        return people.all();
+    }
+
+    @PostMapping("/api/people")
+    @ResponseStatus(HttpStatus.CREATED)
+    PeopleService.FirstPassword invite(@Valid @RequestBody Invitation invitation) {
+        return people.invite(invitation.login(), invitation.name(), invitation.role());
+    }
+
+    @PostMapping("/api/people/{login}/password")
+    PeopleService.FirstPassword reset(@PathVariable String login) {
+        return people.reset(login);
+    }
+
+    @PostMapping("/api/people/{login}/disabled")
+    void disable(@PathVariable String login, @RequestParam boolean disabled) {
+        people.disable(login, disabled);
     }
 }

@@ -11,7 +11,7 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.people.Readers;
+import chalkline.server.frame.Readers;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -144,7 +144,7 @@ public class EffectService {
                 samples,
                 hard(about),
                 named(about),
-                proofs.inTheWay(key, edited),
+                proofs.unknownMoves(key, edited),
                 change.stack() == null ? List.of() : matches(proof));
     }
 

@@ -55,12 +55,6 @@ class ProofController {
         return rosters.of(term, versions, key);
     }
 
-    /** Looks at the LMS again. */
-    @PostMapping("/proof/look")
-    ProofViews.Summary look(@PathVariable String term) {
-        return sheet.look(term);
-    }
-
     @GetMapping("/facts")
     List<ProofViews.Facts> facts(@PathVariable String term) {
         return effect.facts(term);

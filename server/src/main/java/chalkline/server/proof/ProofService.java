@@ -1,15 +1,20 @@
 package chalkline.server.proof;
 
+import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Today;
 import chalkline.server.lms.HeldService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +32,7 @@ public class ProofService {
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
     private final HeldService held;
+    private final Today today;
     private final LoadingCache<ProofKey, Computed> proofs =
             Caffeine.newBuilder().maximumSize(PROOFS_IN_MEMORY).build(this::compute);
 
@@ -42,7 +48,8 @@ public class ProofService {
         }
     }
 
-    ProofService(ArrivalService arrivals, ConventionsService conventions, HeldService held) {
+    ProofService(ArrivalService arrivals, ConventionsService conventions, HeldService held, Today today) {
+        this.today = today;
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.held = held;
@@ -63,16 +70,31 @@ public class ProofService {
         return proofs.get(key);
     }
 
-    /** What some conventions name that the list of a proof does not have, in words. */
-    public List<String> inTheWay(ProofKey key, Conventions rules) {
+    /** Where moves of some conventions would put sections that the list of a proof does not have, in words. */
+    public List<String> unknownMoves(ProofKey key, Conventions rules) {
         return Moves.unknown(arrivals.list(key.arrival()), rules).stream()
-                .map(unknown -> "Move " + (unknown.move() + 1) + " of the conventions: " + unknown.reason() + ".")
+                .map(unknown ->
+                        "The conventions, at " + Paths.words(unknown.path(), rules) + ": " + unknown.reason() + ".")
                 .toList();
     }
 
-    /** What is in the way of building from a proof. */
-    public List<String> inTheWay(ProofKey key) {
-        return inTheWay(key, conventions.version(key.conventions()));
+    /** What keeps a proof from being built. */
+    public List<String> blockers(ProofKey key) {
+        Conventions rules = conventions.version(key.conventions());
+        List<String> blockers = new ArrayList<>(unknownMoves(key, rules));
+        Session term = ArrivalService.term(arrivals.list(key.arrival()), key.term());
+        if (arrivals.sections(key.arrival(), key.term()).isEmpty()) {
+            blockers.add("The registrar's list in use has no sections of " + term.title()
+                    + ", so nothing of it is built, changed or closed.");
+        } else if (today.isAfter(term, rules.zone())) {
+            blockers.add(term.title() + " has ended, so nothing of it is built, changed or closed any more.");
+        }
+        return blockers;
+    }
+
+    /** Keys of shells of a proof that stood in the LMS and are gone, with when that was seen. */
+    public Map<String, Instant> gone(ProofKey key) {
+        return held.gone(key.held());
     }
 
     /** A proof that was computed of the same list and the same held shells, to go on from. */
@@ -82,6 +104,11 @@ public class ProofService {
                         entry.getKey().withConventions(key.conventions()).equals(key))
                 .map(entry -> entry.getValue().proof())
                 .findFirst();
+    }
+
+    /** Against what a proof is: a term that the list has nothing of has nothing to be held against, and closes nothing. */
+    private List<HeldShell> holdsFor(ProofKey key) {
+        return arrivals.sections(key.arrival(), key.term()).isEmpty() ? List.of() : held.shells(key.held());
     }
 
     private Computed compute(ProofKey key) {
@@ -94,7 +121,7 @@ public class ProofService {
                         arrivals.sections(key.arrival(), key.term()),
                         key.term(),
                         rules,
-                        held.shells(key.held())));
+                        holdsFor(key)));
         LOG.info(
                 "Proof {} of {} computed in {} ms",
                 key.versions(),

@@ -1,11 +1,40 @@
 package chalkline.server.proof;
 
+import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What the proof's screens read. */
 public final class ProofViews {
     private ProofViews() {}
+
+    /**
+     * What a list would do to a term if it were the one in use.
+     *
+     * @param sectionsNow sections of the term in the list in use
+     * @param sectionsThen sections of the term in the other list; none leaves the term without a proof
+     * @param closesOpen how many of the shells that it closes students can enter now
+     * @param closesWithWork how many of them have student work
+     */
+    public record ListEffect(
+            String term,
+            String name,
+            int sectionsNow,
+            int sectionsThen,
+            int builds,
+            int changes,
+            int closes,
+            int closesOpen,
+            int closesWithWork,
+            int stops) {}
+
+    /**
+     * Something in the conventions that matches nothing in the list.
+     *
+     * @param path where it stands, such as {@code layers/2/when/subject/0}, counted from 0
+     * @param at the same in words
+     */
+    public record Unmatched(String path, String at, String reason) {}
 
     /** How many shells have an action. */
     public record ActionCount(String action, int shells) {}
@@ -16,7 +45,10 @@ public final class ProofViews {
     /**
      * The proof at a glance.
      *
-     * @param inTheWay what the conventions name and the list does not have; nothing is built until it is mended
+     * @param blockers what keeps the term from being built, in words; nothing is built until it is mended
+     * @param closesOpen how many of the shells that it closes students can enter now
+     * @param closesWithWork how many of them have student work
+     * @param gone how many shells stood in the LMS and are no longer there
      */
     public record Summary(
             String versions,
@@ -26,11 +58,17 @@ public final class ProofViews {
             List<SnagCount> snags,
             String firstDay,
             @Nullable String lastDay,
-            List<String> inTheWay) {}
+            List<String> blockers,
+            int closesOpen,
+            int closesWithWork,
+            int gone) {}
 
     /**
      * One row of the sheet.
      *
+     * @param open whether students can enter the standing shell now, within its window
+     * @param work whether the standing shell has student work
+     * @param gone whether it stood in the LMS and is no longer there
      * @param sections sourcedIds
      * @param reference the registrar's numbers and instructors' names, for looking things up
      */
@@ -48,7 +86,10 @@ public final class ProofViews {
             List<String> sections,
             List<String> snags,
             List<String> changed,
-            String reference) {}
+            String reference,
+            boolean open,
+            boolean work,
+            boolean gone) {}
 
     /** Rows after a key, in the order of keys. */
     public record Rows(
@@ -98,7 +139,8 @@ public final class ProofViews {
             List<String> sections,
             List<SnagView> snags,
             List<Value> values,
-            List<String> changed) {}
+            List<String> changed,
+            @Nullable Instant goneSince) {}
 
     /** Who comes into a standing shell and who leaves it. */
     public record Roster(List<Member> come, List<Member> leave) {}
@@ -130,7 +172,7 @@ public final class ProofViews {
      * What an edit would do, before it is kept.
      *
      * @param named the first shells of those that the change is about whose names do not come out as the pattern says
-     * @param inTheWay what the edited conventions name and the list does not have
+     * @param blockers what the edited conventions name and the list does not have
      * @param matches how many sections each layer would match, where the stack is edited
      */
     public record Effect(
@@ -142,7 +184,7 @@ public final class ProofViews {
             List<Sample> samples,
             List<Hard> hard,
             List<Named> named,
-            List<String> inTheWay,
+            List<String> blockers,
             List<Integer> matches) {}
 
     /** A shell whose code had to be told apart or whose title was shortened, or that has no name to go by. */

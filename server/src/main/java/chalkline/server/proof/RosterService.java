@@ -7,9 +7,10 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.frame.Readers;
+import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.Members;
-import chalkline.server.people.Readers;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -24,7 +25,7 @@ public class RosterService {
     private final ArrivalService arrivals;
     private final Lms lms;
 
-    RosterService(ProofService proofs, ArrivalService arrivals, Lms lms) {
+    RosterService(ProofService proofs, ArrivalService arrivals, @AtOnce Lms lms) {
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.lms = lms;

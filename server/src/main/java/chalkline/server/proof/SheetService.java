@@ -4,20 +4,21 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.Action;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.lms.HeldService;
-import chalkline.server.people.Administrators;
-import chalkline.server.people.Readers;
+import chalkline.server.frame.Readers;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
@@ -27,20 +28,11 @@ public class SheetService {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
-    private final HeldService held;
 
-    SheetService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held) {
+    SheetService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions) {
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.conventions = conventions;
-        this.held = held;
-    }
-
-    /** Looks at the LMS again before it counts. */
-    @Administrators
-    public ProofViews.Summary look(String term) {
-        held.refresh();
-        return summary(term);
     }
 
     /** Counts by action and snag. */
@@ -72,7 +64,22 @@ public class SheetService {
                         .toList(),
                 session.start().toString(),
                 session.end().map(LocalDate::toString).orElse(null),
-                proofs.inTheWay(key));
+                proofs.blockers(key),
+                closes(rows, held -> "yes".equals(held.values().get(Setting.OPEN))),
+                closes(rows, HeldShell::activity),
+                (int) rows.stream().filter(row -> isGone(row, proofs.gone(key))).count());
+    }
+
+    private static int closes(List<ProofRow> rows, Predicate<HeldShell> test) {
+        return (int) rows.stream()
+                .filter(row -> row.action() == Action.CLOSE)
+                .flatMap(row -> row.held().stream())
+                .filter(held -> !held.closed() && test.test(held))
+                .count();
+    }
+
+    private static boolean isGone(ProofRow row, Map<String, Instant> gone) {
+        return row.held().isEmpty() && gone.containsKey(row.key());
     }
 
     /** A page of rows of some versions, after a key. */
@@ -83,7 +90,8 @@ public class SheetService {
         int from = after.isEmpty() ? 0 : indexAfter(rows, after);
         List<ProofRow> page = rows.subList(from, Math.min(rows.size(), from + limit));
         List<ProofViews.Row> views = new ArrayList<>(page.size());
-        page.forEach(row -> views.add(view(row)));
+        Map<String, Instant> gone = proofs.gone(key);
+        page.forEach(row -> views.add(view(row, isGone(row, gone))));
         boolean more = from + page.size() < rows.size();
         return new ProofViews.Rows(
                 versions, views, more ? page.get(page.size() - 1).key() : null);
@@ -105,7 +113,7 @@ public class SheetService {
         return low;
     }
 
-    private static ProofViews.Row view(ProofRow row) {
+    private static ProofViews.Row view(ProofRow row, boolean gone) {
         return new ProofViews.Row(
                 row.key(),
                 row.action().key(),
@@ -120,7 +128,13 @@ public class SheetService {
                 row.sections(),
                 row.snags().stream().map(Snag::key).toList(),
                 List.copyOf(row.changed()),
-                row.shell().map(SheetService::reference).orElse(""));
+                row.shell().map(SheetService::reference).orElse(""),
+                row.held()
+                        .filter(held ->
+                                !held.closed() && "yes".equals(held.values().get(Setting.OPEN)))
+                        .isPresent(),
+                row.held().filter(HeldShell::activity).isPresent(),
+                gone);
     }
 
     private static String reference(Shell shell) {

@@ -6,10 +6,12 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.core.proof.Why;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.people.Readers;
+import chalkline.server.frame.Readers;
+import java.time.Instant;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Answers why: for one shell, every value with the layer, override or fact that it came from. */
@@ -27,11 +29,17 @@ public class WhyService {
     @Readers
     public ProofViews.Shell shell(String term, String versions, String key) {
         ProofKey proofKey = ProofKey.of(term, versions);
-        return view(versions, proofs.proof(proofKey).row(key), conventions.version(proofKey.conventions()));
+        ProofRow row = proofs.proof(proofKey).row(key);
+        Instant gone = row.held().isPresent() ? null : proofs.gone(proofKey).get(key);
+        return view(versions, row, conventions.version(proofKey.conventions()), gone);
     }
 
-    /** Everything about a row that some conventions gave. */
-    public static ProofViews.Shell view(String versions, ProofRow row, Conventions rules) {
+    /**
+     * Everything about a row that some conventions gave.
+     *
+     * @param goneSince when it was seen that the shell is no longer in the LMS; null where it never stood or stands
+     */
+    public static ProofViews.Shell view(String versions, ProofRow row, Conventions rules, @Nullable Instant goneSince) {
         return new ProofViews.Shell(
                 versions,
                 row.key(),
@@ -51,7 +59,8 @@ public class WhyService {
                         .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))
                         .toList(),
                 Why.of(row, rules).stream().map(why -> value(why, row)).toList(),
-                List.copyOf(row.changed()));
+                List.copyOf(row.changed()),
+                goneSince);
     }
 
     private static String about(Shell shell) {

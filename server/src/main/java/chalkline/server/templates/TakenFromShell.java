@@ -9,9 +9,10 @@ import chalkline.core.templates.Template;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
+import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
-import chalkline.server.people.Readers;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -31,7 +32,7 @@ class TakenFromShell {
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
 
-    TakenFromShell(Lms lms, HeldService held, ArrivalService arrivals, ConventionsService conventions) {
+    TakenFromShell(@AtOnce Lms lms, HeldService held, ArrivalService arrivals, ConventionsService conventions) {
         this.lms = lms;
         this.held = held;
         this.arrivals = arrivals;

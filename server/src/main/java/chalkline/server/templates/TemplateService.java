@@ -8,13 +8,14 @@ import chalkline.formats.FaultyFileException;
 import chalkline.formats.cartridge.Cartridge;
 import chalkline.formats.cartridge.CartridgeReader;
 import chalkline.formats.cartridge.CartridgeWriter;
+import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
-import chalkline.server.people.Administrators;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -131,7 +132,7 @@ public class TemplateService {
                 draft.title(),
                 json.writeValueAsString(draft),
                 gone,
-                PeopleService.currentLogin(),
+                SignedIn.login(),
                 note);
         try {
             versions.saveAndFlush(version);

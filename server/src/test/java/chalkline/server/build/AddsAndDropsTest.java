@@ -166,7 +166,7 @@ class AddsAndDropsTest {
                 .orElseThrow();
         Map<String, Object> member = Map.of("user", one.split(" ")[1], "role", "student", "section", one.split(" ")[2]);
         changePeople("by-hand", Map.of("key", "s:cl-27SP-100", "add", List.of(), "remove", List.of(member)));
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
         assertThat(changed()).containsEntry("s:cl-27SP-100", "[\"people\"]");
         assertThat(roster("s:cl-27SP-100").get("come").size()).isEqualTo(1);
         assertThat(abara.build("27SP", "s:cl-27SP-100").get("failed").asInt()).isZero();

@@ -34,7 +34,7 @@ class BuildTest {
     @BeforeEach
     void quiet() {
         trouble("{\"latencyMillis\":0,\"failNext\":0,\"dropNext\":0}");
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
     }
 
     private static void trouble(String how) {
@@ -200,7 +200,7 @@ class BuildTest {
     void aShellOpenedByHandStaysOpen() {
         abara.build("27SP", "s:cl-27SP-200");
         lms.put("/lms/api/trouble/hand/s:cl-27SP-200?open=true", "");
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
         assertThat(rows().get("s:cl-27SP-200").get("action").asString()).isEqualTo("keep");
     }
 }

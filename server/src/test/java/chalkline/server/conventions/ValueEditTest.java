@@ -21,7 +21,7 @@ class ValueEditTest {
         system = RunningSystem.withSections(120);
         abara = system.signedIn("abara");
         abara.fetchList();
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
     }
 
     @AfterAll

@@ -235,7 +235,7 @@ class CrossListsTest {
                 .toList();
         lms.put("/lms/api/trouble/work/s:" + joined.get(0), "");
         // somebody else's look tells the application, but not whoever has the older sheet
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
         Client.Answer refused = keepTogether(seen, List.of(set("x50", lead, joined, "")), List.of());
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.text()).contains(row.get("label").asString()).contains("Nothing was kept");

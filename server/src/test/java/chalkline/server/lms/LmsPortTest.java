@@ -66,7 +66,7 @@ class LmsPortTest {
                  "opens":"2027-01-04T00:00:00Z","closes":"2027-01-05T00:00:00Z","open":false,
                  "lead":"cl-27SP-5","sections":["cl-27SP-5"],"settings":{}}""");
         abara.fetchList();
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
         assertThat(abara.build("27SP").get("failed").asInt()).isZero();
         JsonNode sheet = abara.get("/api/terms/27SP/cross-lists").json();
         Map<String, Object> set = Map.of(

@@ -40,7 +40,7 @@ class StartTest {
                 "/api/conventions/versions",
                 "{\"change\":{\"basedOn\":1,\"stack\":{\"about\":0,\"layers\":" + layers + "}},\"note\":\"\"}");
         assertThat(kept.status()).isEqualTo(200);
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
     }
 
     @AfterAll

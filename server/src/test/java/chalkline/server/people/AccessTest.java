@@ -39,6 +39,7 @@ class AccessTest {
 
     private static final List<Route> ROUTES = List.of(
             new Route("GET", "/api/me", false, ""),
+            new Route("POST", "/api/me/password", false, ""),
             new Route("GET", "/api/desk", false, ""),
             new Route("GET", "/api/terms/{term}/line", false, ""),
             new Route("GET", "/api/arrivals", false, ""),
@@ -58,7 +59,16 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/proof", false, ""),
             new Route("GET", "/api/terms/{term}/proof/rows", false, ""),
             new Route("GET", "/api/terms/{term}/proof/shell", false, ""),
-            new Route("POST", "/api/terms/{term}/proof/look", true, ""),
+            new Route("POST", "/api/lms/refreshes", true, ""),
+            new Route("GET", "/api/lms/refreshes/latest", false, ""),
+            new Route("GET", "/api/arrivals/{id}/effect", false, ""),
+            new Route("POST", "/api/arrivals/{id}/use", true, "{\"reason\":\"so it is\"}"),
+            new Route("POST", "/api/arrivals/{id}/turn-away", true, "{\"reason\":\"so it is\"}"),
+            new Route("GET", "/api/conventions/unmatched", false, ""),
+            new Route("GET", "/api/people", true, ""),
+            new Route("POST", "/api/people", true, "{\"login\":\"dorn\",\"name\":\"K. Dorn\",\"role\":\"AUDITOR\"}"),
+            new Route("POST", "/api/people/{login}/password", true, ""),
+            new Route("POST", "/api/people/{login}/disabled", true, ""),
             new Route("GET", "/api/conventions/versions/{number}/since/{before}", false, ""),
             new Route("GET", "/api/weeks", false, ""),
             new Route("GET", "/api/terms/{term}/starts", false, ""),
@@ -99,7 +109,7 @@ class AccessTest {
             new Route("GET", "/api/templates/from-shell", false, ""),
             new Route("GET", "/api/templates/{id}/cartridge", false, ""),
             new Route("GET", "/api/terms/{term}/builds", false, ""),
-            new Route("POST", "/api/terms/{term}/builds", true, "{\"versions\":\"1.1.1\",\"keys\":[]}"),
+            new Route("POST", "/api/terms/{term}/builds", true, "{\"versions\":\"1.1.1\",\"keys\":[],\"closes\":0}"),
             new Route("GET", "/api/builds/{id}", false, ""),
             new Route("GET", "/api/builds/{id}/shells", false, ""),
             new Route("GET", "/api/builds/{id}/steps", false, ""),
@@ -168,7 +178,8 @@ class AccessTest {
                 .replace("{term}", "27SP")
                 .replace("{id}", "1")
                 .replace("{number}", "1")
-                .replace("{before}", "1");
+                .replace("{before}", "1")
+                .replace("{login}", "quill-of-old");
         if (path.equals("/api/weeks")) {
             path += "?first=2022-10-10&units=52";
         }

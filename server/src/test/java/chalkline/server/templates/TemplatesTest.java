@@ -22,7 +22,7 @@ class TemplatesTest {
         system = RunningSystem.withSections(48);
         abara = system.signedIn("abara");
         abara.fetchList();
-        abara.post("/api/terms/27SP/proof/look", "");
+        abara.refreshHeld();
     }
 
     @AfterAll

@@ -18,6 +18,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class Gate extends OncePerRequestFilter {
     private static final int TOO_MANY = 429;
 
+    private final StandInSettings settings;
     private final int callsPerSecond;
     private final AtomicInteger failNext = new AtomicInteger();
     private final AtomicInteger dropNext = new AtomicInteger();
@@ -26,6 +27,7 @@ class Gate extends OncePerRequestFilter {
     private int calls;
 
     Gate(StandInSettings settings) {
+        this.settings = settings;
         this.callsPerSecond = settings.callsPerSecond();
     }
 
@@ -44,6 +46,10 @@ class Gate extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        if (!settings.letsIn(request.getHeader("Authorization"))) {
+            response.sendError(HttpServletResponse.SC_UNAUTHORIZED, "The token is missing or wrong.");
+            return;
+        }
         if (!admit()) {
             response.setHeader("Retry-After", "1");
             response.sendError(TOO_MANY, "More than " + callsPerSecond + " calls a second.");

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -52,12 +53,15 @@ public class LmsController {
             @RequestParam(defaultValue = "0") long after,
             @RequestParam(defaultValue = "100") int limit) {
         long mark = shells.mark();
+        if (since > mark) {
+            throw new ResponseStatusException(HttpStatus.GONE, "This mark was never given.");
+        }
         int size = Math.min(limit, LARGEST_PAGE);
         List<Wire.Shell> items = shells.changedSince(since, after, size);
         String next = items.size() < size
                 ? null
                 : Long.toString(items.get(items.size() - 1).id());
-        return new Wire.Page<>(items, next, mark);
+        return new Wire.Page<>(items, next, mark, after == 0 && since > 0 ? shells.removedSince(since) : List.of());
     }
 
     @GetMapping("/shells/{key}/people")
@@ -144,6 +148,18 @@ public class LmsController {
     void makeByHand(@RequestBody Wire.ShellPut put) {
         shelves.put(put.category());
         shells.put(put);
+    }
+
+    /** A person deletes a shell in the LMS itself. */
+    @DeleteMapping("/trouble/shell/{key}")
+    void removeByHand(@PathVariable String key) {
+        shells.remove(key);
+    }
+
+    /** The LMS is put back to an older state: what was made since is gone, and nothing remembers it. */
+    @PutMapping("/trouble/restore")
+    void restore(@RequestParam long mark) {
+        shells.restore(mark);
     }
 
     @PutMapping("/trouble")

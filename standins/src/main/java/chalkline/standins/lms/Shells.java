@@ -183,6 +183,34 @@ class Shells {
                 .update();
     }
 
+    /** A shell is deleted, with all that is in it. */
+    void remove(String key) {
+        long id = standing(key).id();
+        db.sql("insert into removed (shell_id, mark) values (?, ?)")
+                .params(id, nextMark())
+                .update();
+        db.sql("delete from member where shell_id = ?").param(id).update();
+        db.sql("delete from shell where id = ?").param(id).update();
+    }
+
+    /** Numbers of shells that were deleted after a mark. */
+    List<Long> removedSince(long mark) {
+        return db.sql("select shell_id from removed where mark > ?")
+                .param(mark)
+                .query(Long.class)
+                .list();
+    }
+
+    /** Forgets whatever happened after a mark, as a restored backup does; shells changed since are gone altogether. */
+    void restore(long mark) {
+        db.sql("delete from member where shell_id in (select id from shell where mark > ?)")
+                .param(mark)
+                .update();
+        db.sql("delete from shell where mark > ?").param(mark).update();
+        db.sql("delete from removed where mark > ?").param(mark).update();
+        db.sql("update mark set last = ?").param(mark).update();
+    }
+
     /** A person opens or closes a shell, as an instructor does in the LMS itself. */
     void openByHand(String key, boolean open) {
         standing(key);

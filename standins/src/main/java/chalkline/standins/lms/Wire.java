@@ -134,8 +134,9 @@ final class Wire {
      *
      * @param next where the next page starts; missing on the last
      * @param mark what to ask with the next time
+     * @param removed the numbers of shells that are gone since, on the first page
      */
-    record Page<T>(List<T> items, @Nullable String next, long mark) {}
+    record Page<T>(List<T> items, @Nullable String next, long mark, List<Long> removed) {}
 
     record Trouble(
             @Nullable Integer latencyMillis,

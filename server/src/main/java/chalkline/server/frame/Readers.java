@@ -1,4 +1,4 @@
-package chalkline.server.people;
+package chalkline.server.frame;
 
 import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
@@ -6,8 +6,8 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 import org.springframework.security.access.prepost.PreAuthorize;
 
-/** Only administrators may call this. */
+/** Those who may read everything may call this. */
 @Target({ElementType.METHOD, ElementType.TYPE})
 @Retention(RetentionPolicy.RUNTIME)
-@PreAuthorize("hasRole('ADMINISTRATOR')")
-public @interface Administrators {}
+@PreAuthorize("hasAnyRole('ADMINISTRATOR', 'AUDITOR')")
+public @interface Readers {}

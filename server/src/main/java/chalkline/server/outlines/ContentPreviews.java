@@ -14,9 +14,10 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.Readers;
+import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Readers;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.proof.ProofViews;
@@ -29,11 +30,10 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Shows what shells start from before any is built: of a shell of the proof, of an example, of a template alone. */
 @Service
-public class LookService {
+public class ContentPreviews {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -42,13 +42,13 @@ public class LookService {
     private final Lms lms;
     private final PeopleService people;
 
-    LookService(
+    ContentPreviews(
             ProofService proofs,
             ArrivalService arrivals,
             ConventionsService conventions,
             StartService starts,
             Calendars calendars,
-            Lms lms,
+            @AtOnce Lms lms,
             PeopleService people) {
         this.proofs = proofs;
         this.arrivals = arrivals;
@@ -65,7 +65,6 @@ public class LookService {
      * @param fromKey another earlier shell to start from; null for the one that would be taken
      */
     @Readers
-    @Transactional(readOnly = true)
     public StartViews.Start start(String term, String versions, String shellKey, @Nullable String fromKey) {
         ProofKey key = ProofKey.of(term, versions);
         ProofRow row = starts.row(key, shellKey);
@@ -78,7 +77,6 @@ public class LookService {
 
     /** The shells that a proof builds, with what each starts from, in the order of their codes. */
     @Readers
-    @Transactional(readOnly = true)
     public List<StartViews.Row> list(String term, String versions) {
         ProofKey key = ProofKey.of(term, versions);
         Starts all = starts.of(key);
@@ -117,7 +115,6 @@ public class LookService {
 
     /** What a section with some facts would get, under the conventions with a change or as they are. */
     @Readers
-    @Transactional(readOnly = true)
     public StartViews.Example example(String term, Example example, @Nullable Change change) {
         ProofKey key = proofs.now(term);
         Conventions now = conventions.version(key.conventions());
@@ -125,7 +122,7 @@ public class LookService {
         ProofRow row = example.row(arrivals.list(key.arrival()), term, rules);
         Starts all = starts.of(key, rules);
         return new StartViews.Example(
-                WhyService.view(key.versions(), row, rules), view(key, row, all, all.of(row), rules));
+                WhyService.view(key.versions(), row, rules, null), view(key, row, all, all.of(row), rules));
     }
 
     /**

@@ -1,0 +1,26 @@
+package chalkline.server.frame;
+
+import chalkline.core.arrivals.Session;
+import chalkline.server.ChalkLineSettings;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import org.springframework.stereotype.Component;
+
+/** The day that it is: the machine's, unless the settings fix one, as the demo does for its made-up terms. */
+@Component
+public class Today {
+    private final ChalkLineSettings settings;
+
+    Today(ChalkLineSettings settings) {
+        this.settings = settings;
+    }
+
+    public LocalDate in(ZoneId zone) {
+        return settings.today() == null ? LocalDate.now(zone) : settings.today();
+    }
+
+    /** Whether a term has ended by the clocks of a zone; one without a last day never has. */
+    public boolean isAfter(Session term, ZoneId zone) {
+        return term.end().filter(in(zone)::isAfter).isPresent();
+    }
+}

@@ -1,0 +1,30 @@
+package chalkline.server.lms;
+
+import chalkline.server.ChalkLineSettings;
+import io.github.resilience4j.circuitbreaker.CircuitBreaker;
+import java.time.Duration;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Primary;
+
+/** Two ways to ask the same LMS: patiently in the background, and at once where somebody waits for an answer. */
+@Configuration
+class LmsClients {
+    private static final int PATIENT = 5;
+    private static final Duration SOON = Duration.ofSeconds(6);
+
+    private final CircuitBreaker breaker = LmsHttp.breaker();
+
+    @Bean
+    @Primary
+    Lms lms(ChalkLineSettings settings, LmsPace pace) {
+        return new LmsHttp(
+                settings.lms(), pace, breaker, PATIENT, settings.lms().timeout());
+    }
+
+    @Bean
+    @AtOnce
+    Lms lmsAtOnce(ChalkLineSettings settings, LmsPace pace) {
+        return new LmsHttp(settings.lms(), pace, breaker, 1, SOON);
+    }
+}

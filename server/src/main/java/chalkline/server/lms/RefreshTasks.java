@@ -1,0 +1,24 @@
+package chalkline.server.lms;
+
+import chalkline.server.ChalkLineSettings;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.Schedules;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+@Configuration
+class RefreshTasks {
+    @Bean
+    OneTimeTask<RefreshService.Work> refreshHeldTask(RefreshService refresh) {
+        return Tasks.oneTime(RefreshService.TASK)
+                .execute((instance, context) -> refresh.run(instance.getData().refresh()));
+    }
+
+    @Bean
+    RecurringTask<Void> compareHeldTask(RefreshService refresh, ChalkLineSettings settings) {
+        return Tasks.recurring("compare-held", Schedules.cron(settings.lms().compareAt()))
+                .execute((instance, context) -> refresh.compare());
+    }
+}

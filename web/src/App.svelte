@@ -10,12 +10,15 @@
     import Header from './frame/Header.svelte'
     import Keys from './frame/Keys.svelte'
     import Line from './frame/Line.svelte'
+    import { letters, mustRest } from './frame/letters.svelte'
+    import NewPassword from './frame/NewPassword.svelte'
     import { NO_TERM, place, STATIONS } from './frame/nav.svelte'
     import SignIn from './frame/SignIn.svelte'
     import Example from './outlines/Example.svelte'
     import Starts from './outlines/Starts.svelte'
     import Proof from './proof/Proof.svelte'
     import Templates from './templates/Templates.svelte'
+    import { day } from './frame/words'
 
     let find = $state<HTMLInputElement>()
     let keysShown = $state(false)
@@ -24,6 +27,11 @@
 
     function isWriting(target: EventTarget | null): boolean {
         return target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)
+    }
+
+    /** Before anything else hears of a key that must not act here. */
+    function rest(event: KeyboardEvent) {
+        if (mustRest(event, letters.on)) event.stopImmediatePropagation()
     }
 
     function pressed(event: KeyboardEvent) {
@@ -46,17 +54,29 @@
     const title = $derived(STATIONS.find((s) => s.id === place.station)?.name ?? 'Desk')
 </script>
 
-<svelte:window onkeydown={pressed} />
+<svelte:window onkeydowncapture={rest} onkeydown={pressed} />
 <svelte:head><title>{title}, Chalk Line</title></svelte:head>
 
 {#if !campus.known}
     <p class="soft wait">One moment …</p>
 {:else if !campus.me}
     <SignIn />
+{:else if campus.me.mustChange}
+    <NewPassword />
 {:else}
     <div class="frame">
+        {#if campus.desk?.demo}
+            <p class="demo">
+                This is the demo: Skerrow University and all that is in it are made up, and its day is {day(
+                    campus.today,
+                )}.
+            </p>
+        {/if}
         <Header bind:find />
         <Line />
+        {#if campus.line?.missing && place.station !== 'desk' && place.station !== 'arrivals'}
+            <p class="missing" role="status">▲ {campus.line.missing}</p>
+        {/if}
         {#if campus.trouble}
             <p class="trouble" role="alert">
                 {campus.trouble}
@@ -98,6 +118,17 @@
         min-height: 420px;
         display: flex;
         flex-direction: column;
+    }
+    .demo {
+        background: var(--chalk-wash);
+        padding: 3px 20px;
+        font-size: 13px;
+        flex: none;
+    }
+    .missing {
+        border-left: 3px solid var(--ochre);
+        padding: 8px 20px;
+        flex: none;
     }
     .trouble {
         background: var(--brick-wash);

@@ -43,11 +43,26 @@ export function upload<T>(path: string, file: File): Promise<T> {
     return send<T>('POST', path, form)
 }
 
+/** Has a file made of something and hands it to the browser. */
+export async function download(path: string, body: unknown, name: string): Promise<void> {
+    const response = await ask('POST', path, body)
+    const address = URL.createObjectURL(await response.blob())
+    const link = Object.assign(document.createElement('a'), { href: address, download: name })
+    link.click()
+    URL.revokeObjectURL(address)
+}
+
 export function remove(path: string): Promise<void> {
     return send<void>('DELETE', path)
 }
 
 async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+    const response = await ask(method, path, body, signal)
+    const text = await response.text()
+    return (text === '' ? undefined : JSON.parse(text)) as T
+}
+
+async function ask(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
     const headers: Record<string, string> = { Accept: 'application/json' }
     if (method !== 'GET') headers['X-XSRF-TOKEN'] = token()
     const raw = body instanceof FormData || body instanceof URLSearchParams
@@ -65,8 +80,7 @@ async function send<T>(method: string, path: string, body?: unknown, signal?: Ab
         throw new Problem(0, 'Chalk Line does not answer. What was kept is safe; try again in a moment.', [])
     }
     if (!response.ok) throw await problem(response, path)
-    const text = await response.text()
-    return (text === '' ? undefined : JSON.parse(text)) as T
+    return response
 }
 
 async function problem(response: Response, path: string): Promise<Problem> {

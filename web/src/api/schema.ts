@@ -20,22 +20,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/terms/{term}/proof/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["look"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/terms/{term}/placed": {
         parameters: {
             query?: never;
@@ -109,7 +93,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_1"];
+        post: operations["look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -141,7 +125,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_2"];
+        post: operations["look_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -212,6 +196,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{login}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{login}/disabled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["disable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changePassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lms/refreshes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conventions/versions": {
         parameters: {
             query?: never;
@@ -254,6 +334,38 @@ export interface paths {
         get: operations["latest_1"];
         put?: never;
         post: operations["drop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{id}/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["use"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{id}/turn-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["turnAway"];
         delete?: never;
         options?: never;
         head?: never;
@@ -523,7 +635,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["file"];
+        get: operations["file_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -588,6 +700,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lms/refreshes/latest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["latest_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -667,7 +795,23 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["file_1"];
+        get: operations["file_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conventions/unmatched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["unmatched"];
         put?: never;
         post?: never;
         delete?: never;
@@ -748,6 +892,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["one_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["effect_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -852,30 +1012,6 @@ export interface components {
             /** Format: date */
             last: string;
         };
-        ProofActionCount: {
-            action: string;
-            /** Format: int32 */
-            shells: number;
-        };
-        ProofSnagCount: {
-            snag: string;
-            stop: boolean;
-            /** Format: int32 */
-            shells: number;
-            says: string;
-            toDo: string;
-        };
-        ProofSummary: {
-            versions: string;
-            zone: string;
-            /** Format: int32 */
-            shells: number;
-            actions: components["schemas"]["ProofActionCount"][];
-            snags: components["schemas"]["ProofSnagCount"][];
-            firstDay: string;
-            lastDay: string | null;
-            inTheWay: string[];
-        };
         StartAskPlaced: {
             draft: components["schemas"]["TemplateDraft"];
             session: string;
@@ -953,6 +1089,7 @@ export interface components {
             section: string;
             opens: string | null;
             closes: string | null;
+            open: string | null;
         };
         Example: {
             course: string;
@@ -1017,6 +1154,8 @@ export interface components {
             snags: components["schemas"]["ProofSnagView"][];
             values: components["schemas"]["ProofValue"][];
             changed: string[];
+            /** Format: date-time */
+            goneSince: string | null;
         };
         ProofSnagView: {
             snag: string;
@@ -1060,7 +1199,7 @@ export interface components {
             samples: components["schemas"]["ProofSample"][];
             hard: components["schemas"]["ProofHard"][];
             named: components["schemas"]["ProofNamed"][];
-            inTheWay: string[];
+            blockers: string[];
             matches: number[];
         };
         ProofFieldCount: {
@@ -1217,6 +1356,8 @@ export interface components {
         BuildStart: {
             versions: string;
             keys: string[];
+            /** Format: int32 */
+            closes: number | null;
         };
         Build: {
             /** Format: int64 */
@@ -1284,6 +1425,51 @@ export interface components {
             draft: components["schemas"]["TemplateDraft"];
             leftOut: string[];
         };
+        Sheet: {
+            name: string;
+            columns: string[];
+            rows: string[][];
+        };
+        PeopleInvitation: {
+            login: string;
+            name: string;
+            /** @enum {string} */
+            role: "ADMINISTRATOR" | "AUDITOR";
+        };
+        PeopleFirstPassword: {
+            login: string;
+            password: string;
+        };
+        PeoplePasswordChange: {
+            now: string;
+            next: string;
+        };
+        PeopleMe: {
+            login: string;
+            name: string;
+            /** @enum {string} */
+            role: "ADMINISTRATOR" | "AUDITOR";
+            mustChange: boolean;
+        };
+        RefreshView: {
+            /** Format: int64 */
+            id: number;
+            everything: boolean;
+            /** @enum {string} */
+            state: "RUNNING" | "DONE" | "FAILED";
+            askedBy: string;
+            /** Format: date-time */
+            askedAt: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            gone: number;
+            /** Format: date-time */
+            endedAt: string | null;
+            reason: string;
+        };
         ConventionsKeep: {
             change: components["schemas"]["Change"];
             note: string;
@@ -1295,6 +1481,15 @@ export interface components {
             column: string;
             reason: string;
         };
+        ArrivalTripView: {
+            term: string;
+            department: string;
+            guard: string;
+            /** Format: int32 */
+            out: number;
+            /** Format: int32 */
+            whole: number;
+        };
         ArrivalView: {
             /** Format: int64 */
             id: number;
@@ -1302,7 +1497,8 @@ export interface components {
             source: "FETCHED" | "FILE";
             fileName: string;
             /** @enum {string} */
-            state: "READING" | "KEPT" | "SAME" | "REFUSED";
+            state: "READING" | "KEPT" | "SAME" | "REFUSED" | "HELD" | "TURNED_AWAY";
+            inUse: boolean;
             /** Format: date-time */
             receivedAt: string;
             /** Format: date-time */
@@ -1319,6 +1515,14 @@ export interface components {
             /** Format: int32 */
             faultCount: number;
             faults: components["schemas"]["ArrivalFaultView"][];
+            trips: components["schemas"]["ArrivalTripView"][];
+            decidedBy: string | null;
+            /** Format: date-time */
+            decidedAt: string | null;
+            reason: string;
+        };
+        ArrivalDecision: {
+            reason: string;
         };
         StartSpan: {
             /** Format: date */
@@ -1337,6 +1541,36 @@ export interface components {
             sameInstructor: boolean;
             kept: boolean;
         };
+        ProofActionCount: {
+            action: string;
+            /** Format: int32 */
+            shells: number;
+        };
+        ProofSnagCount: {
+            snag: string;
+            stop: boolean;
+            /** Format: int32 */
+            shells: number;
+            says: string;
+            toDo: string;
+        };
+        ProofSummary: {
+            versions: string;
+            zone: string;
+            /** Format: int32 */
+            shells: number;
+            actions: components["schemas"]["ProofActionCount"][];
+            snags: components["schemas"]["ProofSnagCount"][];
+            firstDay: string;
+            lastDay: string | null;
+            blockers: string[];
+            /** Format: int32 */
+            closesOpen: number;
+            /** Format: int32 */
+            closesWithWork: number;
+            /** Format: int32 */
+            gone: number;
+        };
         ProofRow: {
             key: string;
             action: string;
@@ -1353,6 +1587,9 @@ export interface components {
             snags: string[];
             changed: string[];
             reference: string;
+            open: boolean;
+            work: boolean;
+            gone: boolean;
         };
         ProofRows: {
             versions: string;
@@ -1368,13 +1605,27 @@ export interface components {
             come: components["schemas"]["ProofMember"][];
             leave: components["schemas"]["ProofMember"][];
         };
+        BuildCounts: {
+            /** Format: int64 */
+            id: number;
+            state: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            failed: number;
+        };
         DeskLine: {
             zone: string;
             term: components["schemas"]["DeskTerm"] | null;
+            missing: string | null;
             /** Format: int32 */
             sections: number;
             /** Format: date-time */
             listReadAt: string | null;
+            /** Format: int32 */
+            heldLists: number;
             /** Format: int32 */
             layers: number;
             /** Format: int32 */
@@ -1387,8 +1638,6 @@ export interface components {
             keptOut: number;
             /** Format: int32 */
             shells: number;
-            /** Format: int32 */
-            waiting: number;
             /** Format: int32 */
             stops: number;
             /** Format: int32 */
@@ -1415,11 +1664,19 @@ export interface components {
             /** Format: int32 */
             standing: number;
             /** Format: int32 */
-            waiting: number;
+            builds: number;
+            /** Format: int32 */
+            changes: number;
+            /** Format: int32 */
+            closes: number;
             /** Format: int32 */
             stops: number;
             /** Format: int32 */
             notes: number;
+            /** Format: int32 */
+            gone: number;
+            ended: boolean;
+            building: components["schemas"]["BuildCounts"] | null;
         };
         ProofFactCount: {
             value: string;
@@ -1491,6 +1748,7 @@ export interface components {
             /** Format: int32 */
             version: number;
             allow: string;
+            mark: string[];
             nextId: string;
             suggested: components["schemas"]["CrossListRow"][];
             kept: components["schemas"]["CrossListRow"][];
@@ -1514,15 +1772,22 @@ export interface components {
             /** Format: date-time */
             madeAt: string | null;
         };
-        PeopleMe: {
+        PeoplePerson: {
             login: string;
             name: string;
             /** @enum {string} */
             role: "ADMINISTRATOR" | "AUDITOR";
+            disabled: boolean;
+            mustChange: boolean;
         };
         Desk: {
             zone: string;
+            today: string;
+            demo: boolean;
+            registrarSet: boolean;
+            lmsSet: boolean;
             terms: components["schemas"]["DeskTerm"][];
+            heldLists: components["schemas"]["ArrivalView"][];
             latest: components["schemas"]["LedgerEntry"][];
         };
         LedgerEntry: {
@@ -1573,6 +1838,11 @@ export interface components {
             before: string;
             after: string;
         };
+        ProofUnmatched: {
+            path: string;
+            at: string;
+            reason: string;
+        };
         BuildShell: {
             key: string;
             code: string;
@@ -1583,7 +1853,28 @@ export interface components {
             /** Format: int64 */
             timeout: number;
         };
+        ProofListEffect: {
+            term: string;
+            name: string;
+            /** Format: int32 */
+            sectionsNow: number;
+            /** Format: int32 */
+            sectionsThen: number;
+            /** Format: int32 */
+            builds: number;
+            /** Format: int32 */
+            changes: number;
+            /** Format: int32 */
+            closes: number;
+            /** Format: int32 */
+            closesOpen: number;
+            /** Format: int32 */
+            closesWithWork: number;
+            /** Format: int32 */
+            stops: number;
+        };
         BroughtRow: {
+            id: string;
             department: string;
             college: string;
             /** Format: int32 */
@@ -1658,28 +1949,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Start"];
-                };
-            };
-        };
-    };
-    look: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                term: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProofSummary"];
                 };
             };
         };
@@ -1788,7 +2057,7 @@ export interface operations {
             };
         };
     };
-    look_1: {
+    look: {
         parameters: {
             query?: never;
             header?: never;
@@ -1840,7 +2109,7 @@ export interface operations {
             };
         };
     };
-    look_2: {
+    look_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -2035,6 +2304,166 @@ export interface operations {
             };
         };
     };
+    file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                format: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sheet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeoplePerson"][];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleInvitation"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleFirstPassword"];
+                };
+            };
+        };
+    };
+    reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                login: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleFirstPassword"];
+                };
+            };
+        };
+    };
+    disable: {
+        parameters: {
+            query: {
+                disabled: boolean;
+            };
+            header?: never;
+            path: {
+                login: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeoplePasswordChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleMe"];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: {
+                everything?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefreshView"];
+                };
+            };
+        };
+    };
     versions: {
         parameters: {
             query?: never;
@@ -2139,6 +2568,58 @@ export interface operations {
         responses: {
             /** @description Accepted */
             202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalView"];
+                };
+            };
+        };
+    };
+    use: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalDecision"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalView"];
+                };
+            };
+        };
+    };
+    turnAway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalDecision"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2521,7 +3002,7 @@ export interface operations {
             };
         };
     };
-    file: {
+    file_1: {
         parameters: {
             query: {
                 kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
@@ -2654,6 +3135,26 @@ export interface operations {
             };
         };
     };
+    latest_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefreshView"];
+                };
+            };
+        };
+    };
     desk: {
         parameters: {
             query?: never;
@@ -2737,7 +3238,7 @@ export interface operations {
             };
         };
     };
-    file_1: {
+    file_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -2755,6 +3256,26 @@ export interface operations {
                 };
                 content: {
                     "application/yaml": string;
+                };
+            };
+        };
+    };
+    unmatched: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofUnmatched"][];
                 };
             };
         };
@@ -2869,6 +3390,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalView"];
+                };
+            };
+        };
+    };
+    effect_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofListEffect"][];
                 };
             };
         };

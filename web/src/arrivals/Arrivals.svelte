@@ -5,7 +5,10 @@
     import { follow, NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number } from '../frame/words'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
     import Brought from './Brought.svelte'
+    import Decide from './Decide.svelte'
     import Faults from './Faults.svelte'
 
     type Arrival = Api['ArrivalView']
@@ -25,6 +28,8 @@
         KEPT: { says: 'kept', mark: '✓', class: 'moss' },
         SAME: { says: 'same as before', mark: '=', class: 'soft' },
         REFUSED: { says: 'refused', mark: '■', class: 'brick' },
+        HELD: { says: 'held', mark: '■', class: 'brick' },
+        TURNED_AWAY: { says: 'turned away', mark: '×', class: 'soft' },
     } as const
 
     onMount(() => {
@@ -33,7 +38,7 @@
     })
 
     $effect(() => {
-        const id = shown?.state === 'KEPT' ? shown.id : 0
+        const id = shown && ['KEPT', 'HELD', 'TURNED_AWAY'].includes(shown.state) ? shown.id : 0
         departments = []
         if (id > 0) {
             void campus.attempt(async () => {
@@ -51,6 +56,11 @@
         } else if (wasReading) {
             await campus.refresh()
         }
+    }
+
+    async function afterDecision() {
+        await load()
+        await campus.refresh()
     }
 
     function fetchList() {
@@ -99,8 +109,11 @@
         {:else if shown?.state === 'READING'}
             <h1>Reading {shown.fileName} …</h1>
             <p class="soft" role="status">You can leave; it goes on.</p>
-        {:else if shown?.state === 'KEPT'}
-            <h1>What {shown.fileName} brought</h1>
+        {:else if shown?.state === 'KEPT' || shown?.state === 'HELD' || shown?.state === 'TURNED_AWAY'}
+            <h1>
+                {shown.state === 'HELD' ? `${shown.fileName} is held` : `What ${shown.fileName} brought`}
+            </h1>
+            {#key shown.id}<Decide arrival={shown} decided={afterDecision} />{/key}
             {#if departments.length > 0}
                 <Brought rows={departments} />
             {:else}
@@ -130,7 +143,10 @@
                 <a href={place.href('arrivals', { id: String(arrival.id) })} aria-current={arrival === shown}>
                     {arrival.fileName}
                 </a>
-                <b class={state.class}><span aria-hidden="true">{state.mark}</span> {state.says}</b>
+                <b class={state.class}
+                    ><span aria-hidden="true">{state.mark}</span>
+                    {arrival.inUse ? 'in use' : state.says}</b
+                >
                 <span class="soft">
                     {instant(arrival.receivedAt, campus.zone)}, {arrival.receivedBy}
                     {#if arrival.sections > 0}
@@ -146,7 +162,8 @@
 
 {#snippet footer()}
     {#if campus.mayChange}
-        <button class="go" onclick={fetchList}>Fetch the list</button>
+        {#if campus.desk?.registrarSet}<button class="go" onclick={fetchList}>Fetch the list</button
+            >{:else}<span class="ochre">▲ REGISTRAR_URL is not set</span>{/if}
         <button class="plain" onclick={() => picker?.click()}>Choose a file</button>
         <span class="soft">or drop one on the sheet</span>
         <input
@@ -158,6 +175,34 @@
                 send(picker?.files?.[0])
                 if (picker) picker.value = ''
             }}
+        />
+    {/if}
+    {#if shown?.state === 'REFUSED'}
+        <Export
+            name="faults of {shown.fileName}"
+            cells={() =>
+                cells(shown.faults, [
+                    ['file', (f) => f.file],
+                    ['line', (f) => f.line],
+                    ['column', (f) => f.column],
+                    ['reason', (f) => f.reason],
+                ])}
+        />
+    {:else if departments.length > 0}
+        <Export
+            name="what {shown?.fileName} brought"
+            cells={() =>
+                cells(departments, [
+                    ['department', (d) => d.department],
+                    ['college', (d) => d.college],
+                    ['sections', (d) => d.sections],
+                    ['in', (d) => d.cameIn],
+                    ['out', (d) => d.wentOut],
+                    ['changed', (d) => d.otherwise],
+                    ['students', (d) => d.students],
+                    ['adds', (d) => d.adds],
+                    ['drops', (d) => d.drops],
+                ])}
         />
     {/if}
     {#if place.term !== NO_TERM && campus.line && campus.line.sections > 0}

@@ -42,7 +42,7 @@
             </tr>
         </thead>
         <tbody>
-            {#each rows as row (row.department)}
+            {#each rows as row (row.id)}
                 <tr>
                     <th scope="row">{row.department} <span class="soft">{row.college}</span></th>
                     <td class="num">{number(row.sections)}</td>

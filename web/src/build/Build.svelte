@@ -81,9 +81,24 @@
     function headline(build: Api['Build']): string {
         if (build.state === 'WAITING') return 'The LMS does not answer; the build waits'
         if (build.endedAt === null) return `Building ${count(build.shells, 'shell')}`
-        if (build.failed > 0)
-            return `${count(build.done, 'shell')} of ${number(build.shells)} stand as planned`
-        return `${count(build.shells, 'shell')} ${build.shells === 1 ? 'stands' : 'stand'} as planned`
+        // what was closed does not stand as planned; it has no department any more
+        const closed = build.departments.find((one) => one.name === '')
+        const closing = closed?.shells ?? 0
+        const parts = [
+            standing(build.done - (closed?.done ?? 0), build.shells - closing),
+            closing === 0
+                ? ''
+                : closed?.done === closing
+                  ? `${count(closing, 'shell')} closed`
+                  : `${number(closed?.done ?? 0)} of ${count(closing, 'shell')} closed`,
+        ].filter(Boolean)
+        return parts.join(', ')
+    }
+
+    function standing(done: number, of: number): string {
+        if (of === 0) return ''
+        if (done < of) return `${count(done, 'shell')} of ${number(of)} stand as planned`
+        return `${count(of, 'shell')} ${of === 1 ? 'stands' : 'stand'} as planned`
     }
 </script>
 
@@ -110,7 +125,7 @@
                 <i class="failed" style:width="{(100 * current.failed) / current.shells}%"></i>
             </div>
             <p class="counts" role="status">
-                <span><b>{number(current.done)}</b> stand</span>
+                <span><b>{number(current.done)}</b> done</span>
                 {#if current.failed > 0}
                     <span class="brick"
                         ><b>{number(current.failed)}</b> failed{running ? ', the rest goes on' : ''}</span

@@ -14,7 +14,7 @@ const EFFECT = {
     samples: [{ key: 's:a', field: 'title', before: 'Old', after: 'New', snags: ['title-shortened'] }],
     hard: [],
     named: [],
-    inTheWay: [],
+    blockers: [],
     matches: [],
 }
 
@@ -40,6 +40,6 @@ test('says so when nothing would change', () => {
 
 test('says what the list does not have', () => {
     const reason = 'Move 1 of the conventions: the list has no organization with the code "X".'
-    render(Effect, { effect: { ...EFFECT, inTheWay: [reason] }, stale: false })
+    render(Effect, { effect: { ...EFFECT, blockers: [reason] }, stale: false })
     expect(screen.getByText(/Move 1 of the conventions/).textContent).toContain('Nothing can be built')
 })

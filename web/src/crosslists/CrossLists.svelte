@@ -3,7 +3,9 @@
     import { campus } from '../frame/campus.svelte'
     import { place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, number } from '../frame/words'
+    import { count, number, words } from '../frame/words'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
     import Find from './Find.svelte'
     import Joining from './Joining.svelte'
     import Line from './Line.svelte'
@@ -31,6 +33,12 @@
     )
     const lines = $derived(groups.flatMap((group) => group.rows.slice(0, SHOWN)))
     const row = $derived(table.rows.find((one) => rowId(one) === chosen))
+    /** Marked suggestions whose sections meet at different times. */
+    const apart = $derived(
+        (table.sheet?.suggested ?? []).filter(
+            (one) => table.marks.has(rowId(one)) && one.snags.includes('xl-meet-apart'),
+        ).length,
+    )
     const keptCount = $derived(table.sheet?.kept.length ?? 0)
     const isNew = $derived(table.draft !== null && row === undefined)
     const edited = $derived(
@@ -254,6 +262,9 @@
             <button class="go" disabled={busy || table.marks.size === 0} onclick={keepMarked}
                 >Keep {number(table.marks.size)} marked</button
             >
+            {#if apart > 0}
+                <span class="ochre">▲ {number(apart)} of them would meet apart</span>
+            {/if}
             {#if row}
                 <button class="plain" disabled={busy || asking || !complete} onclick={keepThis}
                     >Only this one</button
@@ -268,6 +279,28 @@
             <a href={place.href('proof', { snag: '', action: 'todo' })}>to the proof</a>
         {/if}
     {/if}
+    <Export
+        name="cross-lists {place.term}"
+        cells={() =>
+            cells(
+                groups.flatMap((group) => group.rows),
+                [
+                    ['id', (r) => r.id],
+                    ['kind', (r) => r.tier],
+                    ['label', (r) => r.label],
+                    ['title', (r) => r.title],
+                    ['department', (r) => r.department],
+                    ['lead', (r) => r.lead],
+                    ['sections', (r) => r.sections.join(' ')],
+                    ['instructors', (r) => r.instructors.join('; ')],
+                    ['students', (r) => r.students],
+                    ['students in two', (r) => r.twice],
+                    ['evidence', (r) => r.evidence.join('; ')],
+                    ['snags', (r) => r.snags.map(words).join(', ')],
+                    ['approved', (r) => (r.approved ? `yes: ${r.reason}` : '')],
+                ],
+            )}
+    />
     <span class="soft keys"><kbd>Space</kbd> mark <kbd>l</kbd> lead <kbd>x</kbd> split <kbd>u</kbd> undo</span
     >
 {/snippet}

@@ -55,6 +55,7 @@ beforeEach(() => {
                 versions: '1.4.1',
                 version: 4,
                 allow: 'same-course',
+                mark: ['listed', 'same-meeting', 'same-course'],
                 nextId: 'x7',
                 suggested: [apart, row('a'), row('m', { department: 'Music' })],
                 kept: [kept],

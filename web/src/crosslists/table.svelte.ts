@@ -73,7 +73,10 @@ export class Table {
             const row = there.get(id)
             if (!row || (row.stopped && goingOn.has(id))) this.marks.delete(id)
         }
-        if (first) for (const row of this.sheet.suggested) if (isPlain(row)) this.marks.add(rowId(row))
+        const mark = this.sheet.mark
+        if (first)
+            for (const row of this.sheet.suggested)
+                if (isPlain(row) && mark.includes(row.tier)) this.marks.add(rowId(row))
     }
 
     find(text: string, signal: AbortSignal) {

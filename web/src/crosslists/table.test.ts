@@ -15,6 +15,7 @@ const SHEET = {
     versions: '1.1.1',
     version: 4,
     allow: 'same-course',
+    mark: ['listed', 'same-meeting', 'same-course'],
     nextId: 'x7',
     suggested: [row('a'), apart, stopped, row('b')],
     kept: [kept],

@@ -45,7 +45,7 @@
     const keptOut = $derived(doors.all.filter((one) => one.keptOut > 0).length)
 
     function isoNow(): string {
-        const words = instant(new Date().toISOString(), campus.zone)
+        const words = instant(`${campus.today}T12:00:00Z`, campus.zone)
         const date = new Date(`${words.slice(4, -6)} UTC`)
         return date.toISOString().slice(0, 10)
     }

@@ -27,6 +27,8 @@
     let own = $state({ section: '', opens: '', closes: '' })
     const shown = $derived(row ? (doors.after.get(row.key) ?? row) : undefined)
     const out = $derived(shown?.sections.filter((door) => door.keptOut) ?? [])
+    /** Of the targets those that no date opens, as an edit has them. */
+    const closed = $derived(targets.filter((one) => !(doors.after.get(one.key) ?? one).open))
     const anyOut = $derived(targets.filter((one) => one.keptOut > 0))
     const disabled = $derived(!campus.mayChange || targets.length === 0)
 
@@ -98,7 +100,11 @@
         <dt>closes</dt>
         <dd>{moment(shown.closes) || 'no such day'} <span class="chalk block">{shown.closesFrom}</span></dd>
         <dt>students</dt>
-        <dd>{shown.open ? 'enter within these dates' : 'wait until a person opens it'}</dd>
+        <dd>
+            {shown.open
+                ? 'enter within these dates; it opens by itself'
+                : 'do not get in on these dates: it stays closed until a person opens it'}
+        </dd>
         {#each shown.sections.filter((door) => !door.leads) as door (door.id)}
             <dt>{door.name}</dt>
             <dd>
@@ -171,7 +177,32 @@
             <p class="brick small" role="alert">■ {error.detail}</p>
         {/each}
     {/each}
+    {#if closed.length > 0}
+        <p class="small ochre" role="note">
+            ▲ {targets.length === 1
+                ? 'It opens on no date by itself'
+                : `${number(closed.length)} of ${number(targets.length)} open on no date by themselves`}:
+            nobody gets in until a person opens {closed.length === 1 ? 'it' : 'them'}.
+        </p>
+    {/if}
     <p class="small acts">
+        {#if closed.length > 0}
+            <button
+                class="plain"
+                {disabled}
+                onclick={() => campus.attempt(() => doors.opensByItself(closed, 'yes'))}
+                >open by {closed.length === 1 ? 'itself' : 'themselves'}{targets.length > 1
+                    ? ` (${number(closed.length)})`
+                    : ''}</button
+            >
+        {:else}
+            <button
+                class="plain"
+                {disabled}
+                onclick={() => campus.attempt(() => doors.opensByItself(targets, 'no'))}
+                >let a person open {targets.length === 1 ? 'it' : 'them'}</button
+            >
+        {/if}
         <button class="plain" {disabled} onclick={() => campus.attempt(() => doors.asTerm(targets))}
             >as the term</button
         >

@@ -56,7 +56,7 @@ const EFFECT = {
     samples: [],
     hard: [],
     named: [],
-    inTheWay: [],
+    blockers: [],
     matches: [],
 }
 
@@ -100,8 +100,17 @@ describe('the margin of the dates', () => {
     test('counts who can enter, and names the sections that are kept out', () => {
         show()
         expect(screen.getByText('959')).toBeTruthy()
-        expect(told(screen.getByRole('note'))).toContain('LAW 591-004 keeps out 28 students')
+        expect(told(screen.getAllByRole('note')[0] as HTMLElement)).toContain(
+            'LAW 591-004 keeps out 28 students',
+        )
         expect(screen.getByText('term.start - 7d 08:00, layer 1, Whole campus')).toBeTruthy()
+    })
+    test('says in the same breath that nobody opens it, and lets it open by itself', async () => {
+        show()
+        expect(told(screen.getAllByRole('note')[1] as HTMLElement)).toContain('nobody gets in')
+        await userEvent.click(screen.getByRole('button', { name: 'open by itself' }))
+        await waitFor(() => expect(doors.effect).not.toBeNull())
+        expect(doors.items).toEqual([{ section: '1', opens: null, closes: null, open: 'yes' }])
     })
     test('moves by days and takes the sections along', async () => {
         show()
@@ -115,8 +124,8 @@ describe('the margin of the dates', () => {
             closesBy: 0,
         })
         expect(doors.items).toEqual([
-            { section: '4', opens: '', closes: null },
-            { section: '1', opens: 'term.start - 17d 08:00', closes: null },
+            { section: '4', opens: '', closes: null, open: null },
+            { section: '1', opens: 'term.start - 17d 08:00', closes: null, open: null },
         ])
         expect(sent['/api/terms/27SP/effect']).toEqual({ basedOn: 2, dates: { sections: doors.items } })
         expect(told(screen.getByText(/opens 10 days earlier/))).toContain('section window hides: 1 → 0.')
@@ -125,7 +134,7 @@ describe('the margin of the dates', () => {
         show()
         await userEvent.click(screen.getByRole('button', { name: 'Clear its dates' }))
         await waitFor(() => expect(doors.effect).not.toBeNull())
-        expect(doors.items).toEqual([{ section: '4', opens: '', closes: '' }])
+        expect(doors.items).toEqual([{ section: '4', opens: '', closes: '', open: null }])
     })
     test('keeps what was typed of one edge when the other is moved', async () => {
         await doors.set([ROW], 'closes', 'term.end')
@@ -134,6 +143,7 @@ describe('the margin of the dates', () => {
             section: '1',
             opens: 'term.start - 17d 08:00',
             closes: 'term.end',
+            open: null,
         })
     })
     test('moves nothing for those who only read', () => {

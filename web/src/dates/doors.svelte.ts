@@ -61,6 +61,7 @@ export function cleared(rows: Row[], edges: Edge[] = EDGES): Dates[] {
                 section: door.id,
                 opens: edges.includes('opens') ? '' : null,
                 closes: edges.includes('closes') ? '' : null,
+                open: null,
             })),
     )
 }
@@ -75,10 +76,11 @@ export function without(items: Dates[], rows: Row[], edges: Edge[] = EDGES): Dat
                       section: dates.section,
                       opens: edges.includes('opens') ? null : dates.opens,
                       closes: edges.includes('closes') ? null : dates.closes,
+                      open: dates.open,
                   }
                 : dates,
         )
-        .filter((dates) => dates.opens !== null || dates.closes !== null)
+        .filter((dates) => dates.opens !== null || dates.closes !== null || dates.open !== null)
 }
 
 /** Dates of the same sections put together; the later ones win. */
@@ -90,6 +92,7 @@ export function together(first: Dates[], then: Dates[]): Dates[] {
             section: dates.section,
             opens: dates.opens ?? before?.opens ?? null,
             closes: dates.closes ?? before?.closes ?? null,
+            open: dates.open ?? before?.open ?? null,
         })
     }
     return [...all.values()]
@@ -180,19 +183,37 @@ export class Doors {
             section: row.lead,
             opens: edge === 'opens' ? moment : null,
             closes: edge === 'closes' ? moment : null,
+            open: null,
         }))
         await this.propose(together(this.items, together(cleared(rows, [edge]), set)), `${edge} ${moment}`)
     }
 
     /** Gives one section of a shared shell dates of its own; what is empty is as the shell. */
     async own(section: string, opens: string, closes: string) {
-        await this.propose(together(this.items, [{ section, opens, closes }]), 'dates of a section')
+        await this.propose(
+            together(this.items, [{ section, opens, closes, open: null }]),
+            'dates of a section',
+        )
     }
 
     /** Opens and closes with the term. */
     async asTerm(rows: Row[]) {
-        const set = rows.map((row) => ({ section: row.lead, opens: 'term.start', closes: 'term.end' }))
+        const set = rows.map((row) => ({
+            section: row.lead,
+            opens: 'term.start',
+            closes: 'term.end',
+            open: null,
+        }))
         await this.propose(together(without(this.items, rows), together(cleared(rows), set)), 'as the term')
+    }
+
+    /** Whether shells open by themselves within their dates, or wait until a person opens them. */
+    async opensByItself(rows: Row[], open: 'yes' | 'no') {
+        const set = rows.map((row) => ({ section: row.lead, opens: null, closes: null, open }))
+        await this.propose(
+            together(this.items, set),
+            open === 'yes' ? 'opens by itself' : 'opened by a person',
+        )
     }
 
     /** Takes the own dates of sections out. */

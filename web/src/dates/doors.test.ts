@@ -65,35 +65,40 @@ describe('lines of the timeline', () => {
 describe('an edit of dates', () => {
     test('clears what sections have of their own, and nothing of the lead', () => {
         expect(cleared([shared, plain, alike])).toEqual([
-            { section: 'b', opens: '', closes: '' },
-            { section: 'c', opens: '', closes: '' },
+            { section: 'b', opens: '', closes: '', open: null },
+            { section: 'c', opens: '', closes: '', open: null },
         ])
     })
     test('clears one edge alone', () => {
-        expect(cleared([shared], ['opens'])).toEqual([{ section: 'b', opens: '', closes: null }])
+        expect(cleared([shared], ['opens'])).toEqual([{ section: 'b', opens: '', closes: null, open: null }])
     })
     test('puts dates of one section together, the later ones winning', () => {
-        const first = [{ section: 'a', opens: 'term.start', closes: null }]
+        const first = [{ section: 'a', opens: 'term.start', closes: null, open: null }]
         const then = [
-            { section: 'a', opens: null, closes: 'term.end' },
-            { section: 'b', opens: '', closes: null },
+            { section: 'a', opens: null, closes: 'term.end', open: null },
+            { section: 'b', opens: '', closes: null, open: null },
         ]
         expect(together(first, then)).toEqual([
-            { section: 'a', opens: 'term.start', closes: 'term.end' },
-            { section: 'b', opens: '', closes: null },
+            { section: 'a', opens: 'term.start', closes: 'term.end', open: null },
+            { section: 'b', opens: '', closes: null, open: null },
         ])
-        expect(together(then, first)[0]).toEqual({ section: 'a', opens: 'term.start', closes: 'term.end' })
+        expect(together(then, first)[0]).toEqual({
+            section: 'a',
+            opens: 'term.start',
+            closes: 'term.end',
+            open: null,
+        })
     })
     test('is taken back for some shells with their sections, or for one edge of them', () => {
         const edit = [
-            { section: 'a', opens: 'term.start', closes: 'term.end' },
-            { section: 'b', opens: '', closes: null },
-            { section: 'z', opens: 'term.start', closes: null },
+            { section: 'a', opens: 'term.start', closes: 'term.end', open: null },
+            { section: 'b', opens: '', closes: null, open: null },
+            { section: 'z', opens: 'term.start', closes: null, open: null },
         ]
         expect(without(edit, [shared]).map((dates) => dates.section)).toEqual(['z'])
         expect(without(edit, [shared], ['opens'])).toEqual([
-            { section: 'a', opens: null, closes: 'term.end' },
-            { section: 'z', opens: 'term.start', closes: null },
+            { section: 'a', opens: null, closes: 'term.end', open: null },
+            { section: 'z', opens: 'term.start', closes: null, open: null },
         ])
     })
 })

@@ -4,7 +4,9 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import { GUARDS } from '../arrivals/guards'
     import { count, day, instant, number } from '../frame/words'
+    import People from './People.svelte'
 
     onMount(() => void campus.attempt(() => campus.refresh()))
 
@@ -20,9 +22,14 @@
 
     /** What a term waits for, and where that is done. */
     function next(term: Api['DeskTerm']): { says: string; station: 'proof' | 'build' } {
+        if (term.ended) return { says: 'nothing; it has ended', station: 'build' }
         if (term.stops > 0) return { says: `${count(term.stops, 'stop')} to look at`, station: 'proof' }
-        if (term.waiting > 0)
-            return { says: `${count(term.waiting, 'shell')} to build or change`, station: 'proof' }
+        const work = [
+            term.builds ? `${number(term.builds)} to build` : '',
+            term.changes ? `${number(term.changes)} to change` : '',
+            term.closes ? `${number(term.closes)} to close` : '',
+        ].filter(Boolean)
+        if (work.length > 0) return { says: work.join(', '), station: 'proof' }
         return { says: 'nothing; every shell stands as it should', station: 'build' }
     }
 </script>
@@ -30,6 +37,28 @@
 {#snippet sheet()}
     <div class="desk" onclick={follow} role="presentation">
         <h1>Desk</h1>
+        {#if campus.desk && !campus.desk.registrarSet}
+            <p class="unset">
+                <b class="ochre">▲ No address of the registrar's list is set.</b> Set
+                <code>REGISTRAR_URL</code> to where it is fetched and start Chalk Line again, or drop a file on
+                Arrivals.
+            </p>
+        {/if}
+        {#if campus.desk && !campus.desk.lmsSet}
+            <p class="unset">
+                <b class="ochre">▲ No LMS is set.</b> Set <code>LMS_URL</code> to its address and start Chalk Line
+                again; until then proofs are computed and nothing can be built.
+            </p>
+        {/if}
+        {#each campus.desk?.heldLists ?? [] as list (list.id)}
+            <p class="held">
+                <b class="brick">■ {list.fileName} is held.</b>
+                {list.trips[0]
+                    ? `${number(list.trips[0].out)} of ${number(list.trips[0].whole)} ${GUARDS[list.trips[0].guard]} ${list.trips[0].department ? `of ${list.trips[0].department}` : 'of the campus'} are gone.`
+                    : ''} Nothing computes from it until somebody has decided.
+                <a href={place.href('arrivals', { id: String(list.id) })}>Look at its numbers</a>
+            </p>
+        {/each}
         {#if campus.line === null}
             <p class="soft">Looking …</p>
         {:else if campus.terms.length === 0}
@@ -69,6 +98,8 @@
                                 <a href={place.href(todo.station, {}, term.code)}>{todo.says}</a
                                 >{#if term.notes}<span class="ochre"
                                         >, {count(term.notes, 'shell')} with notes</span
+                                    >{/if}{#if term.gone}<span class="ochre"
+                                        >, {count(term.gone, 'shell')} gone from the LMS</span
                                     >{/if}
                             </td>
                         </tr>
@@ -113,7 +144,12 @@
 
 {#snippet footer()}
     {#if campus.mayChange}
-        <button class="go" onclick={fetchList}>Fetch the registrar's list</button>
+        {#if campus.desk?.registrarSet}
+            <button class="go" onclick={fetchList}>Fetch the registrar's list</button>
+        {:else}
+            <a href={place.href('arrivals')}>To the arrivals, to drop a file</a>
+        {/if}
+        <button class="plain" onclick={() => place.set({ view: 'people' })}>People who sign in</button>
     {/if}
     {#if place.term !== NO_TERM}
         <span class="soft"
@@ -123,12 +159,26 @@
     <span class="soft keys"><kbd>1</kbd> to <kbd>7</kbd> stations <kbd>?</kbd> keys</span>
 {/snippet}
 
-<Screen {sheet} {margin} {footer} marginName="What was done last" />
+{#if place.params.view === 'people'}
+    <People />
+{:else}
+    <Screen {sheet} {margin} {footer} marginName="What was done last" />
+{/if}
 
 <style>
     .desk {
         padding: 18px 20px;
         overflow: auto;
+    }
+    .unset,
+    .held {
+        max-width: 90ch;
+        margin-top: 10px;
+        padding-left: 10px;
+        border-left: 3px solid var(--ochre);
+    }
+    .held {
+        border-left-color: var(--brick);
     }
     .begin {
         max-width: 52ch;

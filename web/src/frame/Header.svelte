@@ -2,12 +2,13 @@
     import { campus } from './campus.svelte'
     import { follow, NO_TERM, place } from './nav.svelte'
     import { day, daysBetween } from './words'
+    import You from './You.svelte'
 
     let { find = $bindable() }: { find: HTMLInputElement | undefined } = $props()
 
+    let youShown = $state(false)
     const term = $derived(campus.terms.find((t) => t.code === place.term))
-    const today = new Date().toISOString()
-    const away = $derived(term ? daysBetween(today, term.firstDay) : 0)
+    const away = $derived(term ? daysBetween(campus.today, term.firstDay) : 0)
     let text = $derived(place.station === 'proof' ? (place.params.q ?? '') : '')
 
     function typed() {
@@ -70,10 +71,11 @@
     <nav class="right" onclick={follow} aria-label="Desk and you">
         <a href="/" aria-current={place.station === 'desk' ? 'page' : undefined}>Desk</a>
     </nav>
-    <button class="plain" onclick={() => campus.attempt(() => campus.signOut())} title="Sign out">
-        {campus.me?.name}<span class="unseen">, sign out</span>
+    <button class="plain" onclick={() => (youShown = true)}>
+        {campus.me?.name}<span class="unseen">: password, keys, sign out</span>
     </button>
 </header>
+{#if youShown}<You close={() => (youShown = false)} />{/if}
 
 <style>
     header {

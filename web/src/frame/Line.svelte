@@ -1,4 +1,5 @@
 <script lang="ts">
+    import type { Api } from '../api/client'
     import { campus } from './campus.svelte'
     import { follow, place, STATIONS } from './nav.svelte'
     import { count, instant, number } from './words'
@@ -7,7 +8,8 @@
     const AT = [7.5, 21, 34.7, 48.5, 63, 77, 91]
 
     const line = $derived(campus.line)
-    const stands = $derived(line?.buildState === 'DONE' && line.waiting === 0)
+    const waiting = $derived(line?.term ? line.term.builds + line.term.changes + line.term.closes : 0)
+    const stands = $derived(line?.buildState === 'DONE' && waiting === 0)
     /** How many stations lie behind the work. */
     const reached = $derived(
         !line || line.sections === 0
@@ -27,14 +29,25 @@
         note?: string
     }
 
+    /** What the proof waits for, closings never within a number of something else. */
+    function said(term: Api['DeskTerm'] | null): string {
+        const parts = [
+            term?.builds ? `${number(term.builds)} to build` : '',
+            term?.changes ? `${number(term.changes)} to change` : '',
+            term?.closes ? `${number(term.closes)} to close` : '',
+        ].filter(Boolean)
+        return parts.length > 1 ? `${parts[0]} …` : (parts[0] ?? 'nothing to build')
+    }
+
     function says(id: string): Said {
         if (!line) return { plain: '' }
         switch (id) {
             case 'arrivals':
-                return line.sections === 0
-                    ? { plain: 'nothing yet' }
+                return line.listReadAt === null
+                    ? { plain: 'nothing yet', stop: line.heldLists ? 'a list is held' : '' }
                     : {
-                          plain: `${count(line.sections, 'section')}, ${instant(line.listReadAt ?? '', line.zone).slice(4, -11)}`,
+                          plain: `${line.sections ? count(line.sections, 'section') : 'none of this term'}, ${instant(line.listReadAt, line.zone).slice(4, -11)}`,
+                          stop: line.heldLists ? `${count(line.heldLists, 'list')} held` : '',
                       }
             case 'conventions':
                 return { plain: count(line.layers, 'layer') }
@@ -50,11 +63,11 @@
                 }
             case 'proof':
                 return line.shells === 0
-                    ? { plain: 'nothing yet' }
+                    ? { plain: line.missing ? 'no list of it' : 'nothing yet' }
                     : line.stops > 0
                       ? { plain: '', stop: count(line.stops, 'stop') }
                       : {
-                            plain: `${count(line.waiting, 'to build', 'to build')}`,
+                            plain: said(line.term),
                             note: line.notes ? count(line.notes, 'note') : '',
                         }
             case 'build':

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import type { Snippet } from 'svelte'
+    import { onMount, type Snippet } from 'svelte'
 
     /** The sheet, the margin beside it and the footer with the one filled action. */
     let {
@@ -8,10 +8,17 @@
         footer,
         marginName,
     }: { sheet: Snippet; margin: Snippet; footer: Snippet; marginName: string } = $props()
+
+    let main: HTMLElement
+
+    /** The sheet has the focus from the start, so that its keys work before anything was clicked. */
+    onMount(() => {
+        if (document.activeElement === document.body) main.focus({ preventScroll: true })
+    })
 </script>
 
 <div class="screen">
-    <main class="sheet">{@render sheet()}</main>
+    <main class="sheet" tabindex="-1" bind:this={main}>{@render sheet()}</main>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <aside class="margin" id="margin" aria-label={marginName} tabindex="0">{@render margin()}</aside>
 </div>
@@ -30,6 +37,9 @@
         min-height: 0;
         display: flex;
         flex-direction: column;
+    }
+    .sheet:focus {
+        outline: none;
     }
     .margin {
         padding: 16px 20px 16px 26px;

@@ -1,6 +1,8 @@
 import { get, post, whenSignedOut, type Api } from '../api/client'
 import { NO_TERM, place } from './nav.svelte'
 
+const WHILE_BUILDING_MILLIS = 2000
+
 class Campus {
     me = $state<Api['PeopleMe'] | null>(null)
     known = $state(false)
@@ -8,6 +10,7 @@ class Campus {
     latest = $state<Api['LedgerEntry'][]>([])
     zone = $state('UTC')
     line = $state<Api['DeskLine'] | null>(null)
+    desk = $state.raw<Api['Desk'] | null>(null)
     /** The last thing that went wrong, until it is read. */
     trouble = $state('')
 
@@ -16,13 +19,18 @@ class Campus {
     }
 
     get mayChange() {
-        return this.me?.role === 'ADMINISTRATOR'
+        return this.me?.role === 'ADMINISTRATOR' && !this.me.mustChange
+    }
+
+    /** The day that it is for this campus; the demo has one of its own. */
+    get today(): string {
+        return this.desk?.today ?? new Date().toISOString().slice(0, 10)
     }
 
     async begin() {
         try {
             this.me = await get<Api['PeopleMe']>('/api/me')
-            await this.refresh()
+            if (!this.me.mustChange) await this.refresh()
         } catch {
             this.me = null
         }
@@ -34,22 +42,33 @@ class Campus {
         await this.begin()
     }
 
+    async changePassword(now: string, next: string) {
+        this.me = await post<Api['PeopleMe']>('/api/me/password', { now, next })
+        await this.refresh()
+    }
+
     async signOut() {
         await post('/api/sign-out')
         this.me = null
         await get('/api/me').catch(() => {})
     }
 
-    /** Asks again how the terms and the line stand. */
+    /** Asks again how the terms and the line stand. While something is built it is asked again and again. */
     async refresh() {
         const desk = await get<Api['Desk']>('/api/desk')
+        this.desk = desk
         this.terms = desk.terms
         this.latest = desk.latest
         this.zone = desk.zone
         const first = desk.terms[0]
         if (place.term === NO_TERM && first) place.setTerm(first.code)
         this.line = await get<Api['DeskLine']>(`/api/terms/${encodeURIComponent(place.term)}/line`)
+        clearTimeout(this.timer)
+        if (this.line.buildState === 'RUNNING' || this.line.buildState === 'WAITING')
+            this.timer = setTimeout(() => void this.refresh().catch(() => {}), WHILE_BUILDING_MILLIS)
     }
+
+    private timer: ReturnType<typeof setTimeout> | undefined
 
     /** Runs something and shows what went wrong, if anything did. */
     async attempt(work: () => Promise<void>) {

@@ -6,7 +6,11 @@
     import { place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number, words } from '../frame/words'
-    import { CARRIED_OUT } from './actions'
+    import Ask from '../parts/Ask.svelte'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
+    import { refreshHeld } from '../frame/held.svelte'
+    import { isCarriedOut, question, says, workOf } from './actions'
     import { differing, fieldName, filtered, grouped, Rows } from './rows.svelte'
     import Sheet from './Sheet.svelte'
     import Tally from './Tally.svelte'
@@ -33,10 +37,10 @@
     const stops = $derived(new Set(rows.summary?.snags.filter((s) => s.stop).map((s) => s.snag)))
     const inWay = $derived(rows.all.filter((r) => r.action === 'stop').length)
     const marked = $derived(marks.size > 0 ? rows.all.filter((r) => marks.has(r.key)) : [])
-    const carried = $derived(
-        (marks.size > 0 ? marked : rows.all).filter((r) => CARRIED_OUT.includes(r.action)),
-    )
-    const toBuild = $derived(carried.length)
+    const carried = $derived((marks.size > 0 ? marked : rows.all).filter(isCarriedOut))
+    const work = $derived(workOf(carried))
+    let asking = $state(false)
+    let read = $state('')
     const toJoin = $derived(marked.filter((r) => r.action !== 'close'))
 
     onMount(() => void campus.attempt(() => rows.load()))
@@ -61,7 +65,14 @@
         return () => abort.abort()
     })
 
+    /** Starts the build, or asks first where it harms. */
     function build() {
+        if (question(work) !== '') asking = true
+        else start()
+    }
+
+    function start() {
+        asking = false
         void campus.attempt(async () => {
             busy = true
             try {
@@ -69,6 +80,7 @@
                 await post<Api['Build']>(`/api/terms/${encodeURIComponent(rows.term)}/builds`, {
                     versions,
                     keys: marks.size > 0 ? carried.map((r) => r.key) : [],
+                    closes: work.close,
                 })
                 place.go('build')
             } finally {
@@ -81,18 +93,41 @@
         place.go('cross-lists', { join: toJoin.flatMap((r) => r.sections).join(',') })
     }
 
-    function look() {
+    function readLms(everything: boolean) {
         void campus.attempt(async () => {
             busy = true
             try {
-                await rows.load(
-                    await post<Api['ProofSummary']>(`/api/terms/${encodeURIComponent(rows.term)}/proof/look`),
-                )
+                await refreshHeld(everything, (says) => (read = says))
+                await rows.load()
                 await campus.refresh()
             } finally {
                 busy = false
             }
         })
+    }
+
+    /** The rows as they stand on the sheet, a shell that is in two groups once. */
+    function taken() {
+        const shown = lines.flatMap((line) => (line.kind === 'row' ? [line.row] : []))
+        return cells(
+            [...new Set(shown)],
+            [
+                ['key', (r) => r.key],
+                ['will', (r) => r.action],
+                ['code', (r) => r.code],
+                ['title', (r) => r.title],
+                ['category', (r) => r.category],
+                ['college', (r) => r.college],
+                ['department', (r) => r.department],
+                ['opens', (r) => r.opens],
+                ['closes', (r) => r.closes],
+                ['students', (r) => r.students],
+                ['sections', (r) => r.sections.join(' ')],
+                ['reference numbers and instructors', (r) => r.reference],
+                ['snags', (r) => r.snags.map(words).join(', ')],
+                ['changed', (r) => r.changed.map(fieldName).join(', ')],
+            ],
+        )
     }
 
     function afterKeep() {
@@ -124,12 +159,16 @@
 {#snippet sheet()}
     <h1 class="unseen">Proof of {campus.line?.term?.name ?? rows.term}</h1>
     {#if rows.summary}
-        {#each rows.summary.inTheWay as reason (reason)}
-            <p class="brick way" role="alert">
-                ■ {reason}
-                <button class="plain" onclick={() => place.go('conventions')}>Conventions</button>
-            </p>
+        {#each rows.summary.blockers as reason (reason)}
+            <p class="brick way" role="alert">■ {reason}</p>
         {/each}
+        {#if rows.summary.gone > 0}
+            <p class="ochre way">
+                ▲ {count(rows.summary.gone, 'shell')} stood in the LMS and {rows.summary.gone === 1
+                    ? 'is'
+                    : 'are'} gone there; {rows.summary.gone === 1 ? 'it is' : 'they are'} to be built again.
+            </p>
+        {/if}
         <Tally summary={rows.summary} chosen={action} choose={(action) => place.set({ action })} />
         <div class="bar">
             <label>
@@ -251,6 +290,11 @@
         {#if campus.line?.lmsSeenAt}
             <p class="soft hint">
                 The LMS was last found changed {instant(campus.line.lmsSeenAt, campus.zone)} ({campus.zone}).
+                {#if campus.mayChange && campus.desk?.lmsSet}
+                    <button class="plain" disabled={busy} onclick={() => readLms(true)}
+                        >Compare everything that it holds</button
+                    >
+                {/if}
             </p>
         {/if}
     {/if}
@@ -260,13 +304,18 @@
     {#if campus.mayChange}
         <button
             class="go"
-            disabled={busy || !rows.complete || toBuild === 0 || (rows.summary?.inTheWay.length ?? 0) > 0}
+            disabled={busy ||
+                !rows.complete ||
+                says(work) === '' ||
+                (rows.summary?.blockers.length ?? 0) > 0 ||
+                !campus.desk?.lmsSet}
             onclick={build}
         >
-            {toBuild === 0
+            {says(work) === ''
                 ? `Nothing ${marks.size ? 'marked ' : ''}to build`
-                : `Build ${count(toBuild, marks.size ? 'marked shell' : 'shell')}`}
+                : `${says(work)}${marks.size ? ', marked' : ''}`}
         </button>
+        {#if campus.desk && !campus.desk.lmsSet}<span class="ochre">▲ no LMS is set (LMS_URL)</span>{/if}
     {/if}
     <span
         >{inWay > 0
@@ -277,12 +326,25 @@
         <button class="plain" onclick={together}>Put {number(toJoin.length)} together</button>
     {/if}
     {#if marks.size > 0}<button class="plain" onclick={() => marks.clear()}>Unmark all</button>{/if}
-    {#if campus.mayChange}<button class="plain" disabled={busy} onclick={look}>Look at the LMS again</button
-        >{/if}
+    {#if campus.mayChange && campus.desk?.lmsSet}
+        <button class="plain" disabled={busy} onclick={() => readLms(false)}>Read the LMS again</button>
+        {#if read}<span class="soft" role="status">{read}</span>{/if}
+    {/if}
+    <Export name="proof {rows.term}" cells={taken} />
     <span class="soft keys">
         <kbd>Space</kbd> mark <kbd>Enter</kbd> margin <kbd>e</kbd> edit <kbd>?</kbd> keys
     </span>
 {/snippet}
+
+{#if asking}
+    <Ask
+        question={question(work)}
+        more={work.close > 0 ? 'Closed shells keep all that is in them; students can no longer enter.' : ''}
+        yes={says(work)}
+        agree={start}
+        close={() => (asking = false)}
+    />
+{/if}
 
 <Screen {sheet} {margin} {footer} marginName="Why" />
 

@@ -3,7 +3,7 @@
     import { daysBetween, moment, number, words } from '../frame/words'
     import { reached } from '../parts/steps'
     import { InSight } from '../parts/virtual.svelte'
-    import { ACTIONS, CARRIED_OUT, type Action } from './actions'
+    import { ACTIONS, isCarriedOut, type Action } from './actions'
     import GroupHead from './GroupHead.svelte'
     import type { Line, Row } from './rows.svelte'
 
@@ -49,6 +49,10 @@
         sight = made
         return () => made.end()
     })
+    $effect(() => {
+        const at = document.activeElement
+        if (box && (at === document.body || at?.tagName === 'MAIN')) box.focus({ preventScroll: true })
+    })
     $effect(() => sight?.set(lines.length, height))
     $effect(() => {
         if (sight && at >= 0 && lines.length > 0) sight.show(at)
@@ -70,9 +74,7 @@
     }
 
     function markAll() {
-        const keys = lines.flatMap((l) =>
-            l.kind === 'row' && CARRIED_OUT.includes(l.row.action) ? [l.row.key] : [],
-        )
+        const keys = lines.flatMap((l) => (l.kind === 'row' && isCarriedOut(l.row) ? [l.row.key] : []))
         const all = keys.every((key) => marks.has(key))
         keys.forEach((key) => (all ? marks.delete(key) : marks.add(key)))
     }

@@ -23,6 +23,9 @@ function row(key: string, action = 'build'): Row {
         sections: [key],
         snags: action === 'stop' ? ['code-taken'] : [],
         changed: [],
+        open: false,
+        work: false,
+        gone: false,
         reference: '',
         find: key,
     }

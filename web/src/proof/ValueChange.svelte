@@ -17,7 +17,7 @@
     const own = $derived(from?.origin === 'OVERRIDE')
 
     let picked = $state<'here' | 'department' | 'layer' | null>(null)
-    const where = $derived(picked ?? (layer ? 'layer' : 'here'))
+    const where = $derived(picked ?? 'here')
     // svelte-ignore state_referenced_locally
     let text = $state(value.written)
     let setting = $state.raw<Api['ConventionsSettingView'] | null>(null)
@@ -47,6 +47,24 @@
             input?.focus()
         })
     })
+
+    /** How many sections the wider scopes reach, so that nobody takes them by a slip. */
+    let reach = $state.raw<{ department: number; layer: number } | null>(null)
+    $effect(() => {
+        const term = `/api/terms/${encodeURIComponent(place.term)}`
+        const index = layer?.index ?? -1
+        void Promise.all([get<Api['ProofFacts'][]>(`${term}/facts`), get<number[]>(`${term}/layers`)])
+            .then(([facts, layers]) => {
+                const departments = facts.find((one) => one.condition === 'department')?.values ?? []
+                const department = departments.find((one) => one.value === shell.departmentCode)
+                reach = { department: department?.sections ?? 0, layer: layers[index] ?? 0 }
+            })
+            .catch(() => {})
+    })
+
+    function sections(scope: 'department' | 'layer'): string {
+        return reach ? `: ${count(reach[scope], 'section')}` : ''
+    }
 
     $effect(() => {
         const asked = edit(text)
@@ -121,13 +139,13 @@
                     checked={where === 'department'}
                     onchange={() => (picked = 'department')}
                 />
-                for all of {shell.department}</label
+                for all of {shell.department}{sections('department')}</label
             >
         {/if}
         {#if layer}
             <label
                 ><input type="radio" checked={where === 'layer'} onchange={() => (picked = 'layer')} /> in
-                layer {layer.index + 1}, {layer.name}</label
+                layer {layer.index + 1}, {layer.name}{sections('layer')}</label
             >
         {/if}
     </fieldset>

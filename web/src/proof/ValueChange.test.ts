@@ -12,7 +12,7 @@ const EFFECT = {
     samples: [],
     hard: [],
     named: [],
-    inTheWay: [],
+    blockers: [],
     matches: [],
 }
 const step = (origin: string, index: number) => ({
@@ -43,6 +43,7 @@ function props(origin: string) {
             snags: [],
             values: [],
             changed: [],
+            goneSince: null,
         },
         value: {
             setting: 'title',
@@ -67,7 +68,13 @@ function serve() {
         'fetch',
         vi.fn(async (path: string, init: RequestInit) => {
             if (init.body) sent[path] = JSON.parse(String(init.body))
-            const answer = path.endsWith('/vocabulary') ? { settings: [] } : EFFECT
+            const answer = path.endsWith('/vocabulary')
+                ? { settings: [] }
+                : path.endsWith('/facts')
+                  ? [{ condition: 'department', values: [{ value: 'OCEA', sections: 61 }] }]
+                  : path.endsWith('/layers')
+                    ? [1200, 300, 54]
+                    : EFFECT
             return new Response(JSON.stringify(answer), { status: 200 })
         }),
     )
@@ -83,9 +90,11 @@ test('asks for the effect where it would be kept, and keeps it there', async () 
     await userEvent.type(screen.getByLabelText('title'), '!')
     await waitFor(() => expect(screen.getByText(/Would change 54 shells/)).toBeTruthy())
     expect(screen.getByText('title shortened: 2 more.')).toBeTruthy()
+    expect(sent['/api/terms/-/effect']).toMatchObject({ value: { section: 'cl-1', layer: -1 } })
+    await userEvent.click(screen.getByLabelText(/in layer 3.*: 54 sections/))
     const change = { setting: 'title', value: '{label}!', section: null, department: null, layer: 2 }
-    expect(sent['/api/terms/-/effect']).toEqual({ basedOn: 7, value: change })
-    await userEvent.click(screen.getByLabelText('for all of Oceanography'))
+    await waitFor(() => expect(sent['/api/terms/-/effect']).toEqual({ basedOn: 7, value: change }))
+    await userEvent.click(screen.getByLabelText('for all of Oceanography: 61 sections'))
     await userEvent.click(screen.getByText('Keep'))
     await waitFor(() => expect(given.kept).toHaveBeenCalled())
     expect(sent['/api/conventions/versions']).toMatchObject({

@@ -10,7 +10,18 @@ function row(key: string, more: Partial<Row> = {}): Row {
         category: 'A / B',
         department: 'Tides',
     }
-    const rest = { college: 'Sea', opens: '', closes: '', students: 1, snags: [], changed: [], reference: '' }
+    const rest = {
+        college: 'Sea',
+        opens: '',
+        closes: '',
+        students: 1,
+        snags: [],
+        changed: [],
+        open: false,
+        work: false,
+        gone: false,
+        reference: '',
+    }
     const made = { ...base, ...rest, ...more } as Row
     return { ...made, find: `${made.code} ${made.title} ${made.reference}`.toLowerCase() }
 }

@@ -19,12 +19,14 @@ final class Brought {
     /**
      * A department's share.
      *
+     * @param id its sourcedId; two departments may have one name
      * @param cameIn sections that the list before did not have
      * @param wentOut sections that only the list before has
      * @param otherwise sections whose row differs
      * @param adds student enrollments that the list before did not have, drops the other way round
      */
     public record Row(
+            String id,
             String department,
             String college,
             int sections,
@@ -53,7 +55,16 @@ final class Brought {
 
         Row row() {
             return new Row(
-                    department.name(), college.name(), sections, students, cameIn, wentOut, otherwise, adds, drops);
+                    department.id(),
+                    department.name(),
+                    college.name(),
+                    sections,
+                    students,
+                    cameIn,
+                    wentOut,
+                    otherwise,
+                    adds,
+                    drops);
         }
     }
 

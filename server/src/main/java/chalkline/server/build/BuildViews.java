@@ -1,5 +1,6 @@
 package chalkline.server.build;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -9,7 +10,12 @@ public final class BuildViews {
     private BuildViews() {}
 
     /** How far a build is, in shells. */
-    public record Counts(long id, String state, int shells, int done, int failed) {}
+    public record Counts(long id, String state, int shells, int done, int failed) {
+        @JsonIgnore
+        public boolean isUnderWay() {
+            return state.equals("RUNNING") || state.equals("WAITING");
+        }
+    }
 
     /** How a department's shells stand. */
     public record Department(String name, int shells, int done, int failed) {}

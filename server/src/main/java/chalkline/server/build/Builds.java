@@ -14,17 +14,11 @@ interface Builds extends JpaRepository<Build, Long> {
     Optional<Build> findFirstByTermOrderByIdDesc(String term);
 
     /** Waits until nobody else starts a build of a term; held until the transaction ends. */
-    default void lockTerm(String term) {
-        makeTermLock(term);
-        takeTermLock(term);
-    }
-
     @Modifying
-    @Query(value = "insert ignore into term_lock (term) values (:term)", nativeQuery = true)
-    void makeTermLock(String term);
-
-    @Query(value = "select term from term_lock where term = :term for update", nativeQuery = true)
-    String takeTermLock(String term);
+    @Query(
+            value = "insert into term_lock (term) values (:term) on duplicate key update term = values(term)",
+            nativeQuery = true)
+    void lockTerm(String term);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Build where id = :id")

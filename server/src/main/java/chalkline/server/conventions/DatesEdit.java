@@ -18,7 +18,10 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** From when to when single sections are open: of one that leads it is the shell's window, of another its own. */
+/**
+ * From when to when single sections are open, and whether a shell opens by itself: of a section that leads it is the
+ * shell's window, of another its own.
+ */
 public record DatesEdit(@NotNull @Size(max = 50_000) List<@Valid Dates> sections) {
 
     /**
@@ -26,11 +29,14 @@ public record DatesEdit(@NotNull @Size(max = 50_000) List<@Valid Dates> sections
      *
      * @param opens a moment; empty to leave it to the layers, or to the shell; null to leave it as it is
      * @param closes a moment; empty to leave it to the layers, or to the shell; null to leave it as it is
+     * @param open of a section that leads: yes where students can enter within the window, no where a person opens it;
+     *     empty to leave it to the layers; null to leave it as it is
      */
     public record Dates(
             @NotBlank String section,
             @Nullable String opens,
-            @Nullable String closes) {}
+            @Nullable String closes,
+            @Nullable String open) {}
 
     Conventions applyTo(Conventions conventions) {
         Map<String, Map<Setting, Value>> all = new LinkedHashMap<>();
@@ -41,6 +47,7 @@ public record DatesEdit(@NotNull @Size(max = 50_000) List<@Valid Dates> sections
             Map<Setting, Value> set = all.computeIfAbsent(dates.section(), section -> new LinkedHashMap<>());
             put(set, Setting.OPENS, dates.opens());
             put(set, Setting.CLOSES, dates.closes());
+            put(set, Setting.OPEN, dates.open());
         }
         return conventions.withOverrides(all.entrySet().stream()
                 .filter(entry -> !entry.getValue().isEmpty())

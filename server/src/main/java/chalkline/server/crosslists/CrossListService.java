@@ -4,6 +4,7 @@ import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
+import chalkline.core.conventions.CrossListing;
 import chalkline.core.crosslists.OwnShell;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.naming.Labels;
@@ -65,6 +66,10 @@ public class CrossListService {
                 key.versions(),
                 key.conventions(),
                 rules.crossListing().allow().key(),
+                rules.crossListing().mark().stream()
+                        .sorted()
+                        .map(CrossListing.Tier::key)
+                        .toList(),
                 nextId(rules),
                 suggested(now.proof(), rules),
                 kept(now, rules));

@@ -13,10 +13,17 @@ public final class CrossListViews {
      *
      * @param version the version of the conventions that holds
      * @param allow what the policy joins without approval: same-course, same-department or any
+     * @param mark the tiers whose suggestions are marked from the start
      * @param nextId what a new cross-list may be called
      */
     public record Sheet(
-            String versions, int version, String allow, String nextId, List<Row> suggested, List<Row> kept) {}
+            String versions,
+            int version,
+            String allow,
+            List<String> mark,
+            String nextId,
+            List<Row> suggested,
+            List<Row> kept) {}
 
     /**
      * Sections together, kept or suggested.

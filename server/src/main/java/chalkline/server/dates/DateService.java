@@ -230,7 +230,8 @@ public class DateService {
                     return new DatesEdit.Dates(
                             section,
                             opensBy == 0 ? null : moved(row, section, Setting.OPENS, opensBy),
-                            closesBy == 0 ? null : moved(row, section, Setting.CLOSES, closesBy));
+                            closesBy == 0 ? null : moved(row, section, Setting.CLOSES, closesBy),
+                            null);
                 })
                 .toList();
     }

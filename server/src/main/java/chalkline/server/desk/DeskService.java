@@ -25,6 +25,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -75,6 +76,7 @@ public class DeskService {
      * @param closes shells that it would close to students
      * @param gone shells that stood in the LMS and are no longer there
      * @param ended whether its last day has passed
+     * @param building how far the build of it is that is under way; null where none is
      */
     public record Term(
             String code,
@@ -89,7 +91,8 @@ public class DeskService {
             int stops,
             int notes,
             int gone,
-            boolean ended) {}
+            boolean ended,
+            BuildViews.@Nullable Counts building) {}
 
     /**
      * What the first screen shows.
@@ -175,6 +178,7 @@ public class DeskService {
         List<ProofRow> rows = sections == 0
                 ? List.of()
                 : proofs.proof(proofs.now(session.code())).proof().rows();
+        Set<String> gone = held.gone(held.current()).keySet();
         return new Term(
                 session.code(),
                 session.title(),
@@ -189,8 +193,11 @@ public class DeskService {
                 count(rows, row -> row.action() == Action.CLOSE),
                 count(rows, row -> row.action() == Action.STOP),
                 count(rows, row -> row.action() != Action.STOP && !row.snags().isEmpty()),
-                count(rows, row -> proofs.gone(proofs.now(session.code())).containsKey(row.key())),
-                today.isAfter(session, zone()));
+                count(rows, row -> row.action() == Action.BUILD && gone.contains(row.key())),
+                today.isAfter(session, zone()),
+                builds.lastCounts(session.code())
+                        .filter(BuildViews.Counts::isUnderWay)
+                        .orElse(null));
     }
 
     private static int count(List<ProofRow> rows, Predicate<ProofRow> test) {

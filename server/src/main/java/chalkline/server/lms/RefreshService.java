@@ -7,33 +7,21 @@ import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.people.PeopleService;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Reads the LMS in the background when somebody asks for it, and tells how far it is. */
 @Service
 public class RefreshService {
-    static final TaskDescriptor<Work> TASK = TaskDescriptor.of("refresh-held", Work.class);
-    private static final Logger LOG = LoggerFactory.getLogger(RefreshService.class);
-
-    /** Which refresh to carry out. */
-    record Work(long refresh) {}
-
     private final HeldRefreshes refreshes;
-    private final HeldService held;
     private final Lms lms;
     private final PeopleService people;
     private final SchedulerClient scheduler;
 
-    RefreshService(
-            HeldRefreshes refreshes, HeldService held, Lms lms, PeopleService people, SchedulerClient scheduler) {
+    RefreshService(HeldRefreshes refreshes, Lms lms, PeopleService people, SchedulerClient scheduler) {
         this.refreshes = refreshes;
-        this.held = held;
         this.lms = lms;
         this.people = people;
         this.scheduler = scheduler;
@@ -71,45 +59,18 @@ public class RefreshService {
                 .filter(last -> last.state() == HeldRefresh.State.RUNNING
                         && (last.everything() || !everything)
                         && scheduler
-                                .getScheduledExecution(TASK.instanceId(Long.toString(last.id())))
+                                .getScheduledExecution(RefreshHeld.TASK.instanceId(Long.toString(last.id())))
                                 .isPresent())
                 .orElseGet(() -> schedule(new HeldRefresh(everything, SignedIn.login()))));
     }
 
     private HeldRefresh schedule(HeldRefresh refresh) {
         HeldRefresh kept = refreshes.saveAndFlush(refresh);
-        scheduler.scheduleIfNotExists(TASK.instance(Long.toString(kept.id()))
-                .data(new Work(kept.id()))
+        scheduler.scheduleIfNotExists(RefreshHeld.TASK
+                .instance(Long.toString(kept.id()))
+                .data(new RefreshHeld.Work(kept.id()))
                 .scheduledTo(Instant.now()));
         return kept;
-    }
-
-    /** Compares everything, as it is done every night. */
-    void compare() {
-        if (lms.isThere()) {
-            run(refreshes.saveAndFlush(new HeldRefresh(true, SignedIn.login())).id());
-        }
-    }
-
-    /** Carries a refresh out; whatever goes wrong is told by it. */
-    void run(long id) {
-        HeldRefresh refresh = refreshes.findById(id).orElseThrow();
-        if (refresh.state() != HeldRefresh.State.RUNNING) {
-            return;
-        }
-        try {
-            HeldService.Found found = held.refresh(refresh.everything(), read -> {
-                refresh.read(read);
-                refreshes.save(refresh);
-            });
-            refresh.done(found);
-        } catch (LmsUnavailable e) {
-            refresh.failed(e.getMessage());
-        } catch (RuntimeException e) {
-            LOG.error("The LMS could not be read", e);
-            refresh.failed("What the LMS answered could not be read; the log of Chalk Line says more.");
-        }
-        refreshes.save(refresh);
     }
 
     /** The last one that was asked for. */

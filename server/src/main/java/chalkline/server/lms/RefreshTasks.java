@@ -11,13 +11,13 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class RefreshTasks {
     @Bean
-    OneTimeTask<RefreshService.Work> refreshHeldTask(RefreshService refresh) {
-        return Tasks.oneTime(RefreshService.TASK)
+    OneTimeTask<RefreshHeld.Work> refreshHeldTask(RefreshHeld refresh) {
+        return Tasks.oneTime(RefreshHeld.TASK)
                 .execute((instance, context) -> refresh.run(instance.getData().refresh()));
     }
 
     @Bean
-    RecurringTask<Void> compareHeldTask(RefreshService refresh, ChalkLineSettings settings) {
+    RecurringTask<Void> compareHeldTask(RefreshHeld refresh, ChalkLineSettings settings) {
         return Tasks.recurring("compare-held", Schedules.cron(settings.lms().compareAt()))
                 .execute((instance, context) -> refresh.compare());
     }

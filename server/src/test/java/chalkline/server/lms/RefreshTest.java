@@ -155,7 +155,7 @@ class RefreshTest {
         ExecutorService threads = Executors.newFixedThreadPool(times);
         try {
             List<T> results = new ArrayList<>();
-            for (Future<T> result : threads.invokeAll(java.util.Collections.nCopies(times, work::get))) {
+            for (Future<T> result : threads.invokeAll(java.util.Collections.<Callable<T>>nCopies(times, work::get))) {
                 results.add(result.get());
             }
             return results;

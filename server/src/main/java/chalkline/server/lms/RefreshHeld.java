@@ -1,0 +1,55 @@
+package chalkline.server.lms;
+
+import chalkline.server.frame.SignedIn;
+import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/** Reads the LMS in the background: what changed, or everything that it holds. */
+@Component
+class RefreshHeld {
+    static final TaskDescriptor<Work> TASK = TaskDescriptor.of("refresh-held", Work.class);
+    private static final Logger LOG = LoggerFactory.getLogger(RefreshHeld.class);
+
+    /** Which refresh to carry out. */
+    record Work(long refresh) {}
+
+    private final HeldRefreshes refreshes;
+    private final HeldService held;
+    private final Lms lms;
+
+    RefreshHeld(HeldRefreshes refreshes, HeldService held, Lms lms) {
+        this.refreshes = refreshes;
+        this.held = held;
+        this.lms = lms;
+    }
+
+    /** Compares everything, as it is done every night. */
+    void compare() {
+        if (lms.isThere()) {
+            run(refreshes.saveAndFlush(new HeldRefresh(true, SignedIn.login())).id());
+        }
+    }
+
+    /** Carries a refresh out; whatever goes wrong is told by it. */
+    void run(long id) {
+        HeldRefresh refresh = refreshes.findById(id).orElseThrow();
+        if (refresh.state() != HeldRefresh.State.RUNNING) {
+            return;
+        }
+        try {
+            HeldService.Found found = held.refresh(refresh.everything(), read -> {
+                refresh.read(read);
+                refreshes.save(refresh);
+            });
+            refresh.done(found);
+        } catch (LmsUnavailable e) {
+            refresh.failed(e.getMessage());
+        } catch (RuntimeException e) {
+            LOG.error("The LMS could not be read", e);
+            refresh.failed("What the LMS answered could not be read; the log of Chalk Line says more.");
+        }
+        refreshes.save(refresh);
+    }
+}

@@ -1,0 +1,28 @@
+const KEPT_AS = 'chalk-line-letters'
+
+/**
+ * Keys that are one character. A person may switch them off, and letters and signs act only while the sheet has the focus
+ * (WCAG 2.2, 2.1.4 Character Key Shortcuts), so that nothing happens by a slip or by speech.
+ */
+class Letters {
+    on = $state(localStorage.getItem(KEPT_AS) !== 'off')
+
+    set(on: boolean) {
+        this.on = on
+        localStorage.setItem(KEPT_AS, on ? 'on' : 'off')
+    }
+}
+
+export const letters = new Letters()
+
+const ANYWHERE = /^[0-9/?]$/
+
+/** Whether a key must not act where it was pressed. */
+export function mustRest(event: KeyboardEvent, on: boolean): boolean {
+    if (event.key.length !== 1 || event.key === ' ' || event.ctrlKey || event.metaKey || event.altKey)
+        return false
+    const target = event.target
+    if (target instanceof HTMLElement && target.closest('input, textarea, select, dialog')) return false
+    if (!on) return true
+    return !ANYWHERE.test(event.key) && !(target instanceof HTMLElement && target.closest('main'))
+}

@@ -4,6 +4,8 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
     import { count, instant, number } from '../frame/words'
     import Course from './Course.svelte'
     import Failures from './Failures.svelte'
@@ -72,6 +74,27 @@
         void campus.attempt(async () => {
             if (current) watch(await post<Api['Build']>(`/api/builds/${current.id}/retry`))
         })
+    }
+
+    function failures() {
+        return cells(current?.failures ?? [], [
+            ['key', (f) => f.shellKey],
+            ['code', (f) => f.shellCode],
+            ['department', (f) => f.department],
+            ['step', (f) => f.says],
+            ['refused', (f) => f.refused],
+            ['reason', (f) => f.reason],
+            ['tries', (f) => f.attempts],
+        ])
+    }
+
+    function departments() {
+        return cells(current?.departments ?? [], [
+            ['department', (d) => d.name || 'closed'],
+            ['shells', (d) => d.shells],
+            ['done', (d) => d.done],
+            ['failed', (d) => d.failed],
+        ])
     }
 
     function pressed(event: KeyboardEvent) {
@@ -215,6 +238,11 @@
         <button class="go" disabled={running || current.failed === 0} onclick={retry}>
             {current.failed > 0 ? `Try the ${number(current.failed)} again` : 'Nothing to try again'}
         </button>
+    {/if}
+    {#if current && current.failures.length > 0}
+        <Export name="failures of build {current.id}" cells={failures} />
+    {:else if current}
+        <Export name="build {current.id}" cells={departments} />
     {/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
     <nav onclick={follow} aria-label="Go on"><a href={place.href('proof')}>Look at the proof</a></nav>

@@ -12,6 +12,7 @@
     import Merge from './Merge.svelte'
     import Stack from './Stack.svelte'
     import { StackDraft } from './stack.svelte'
+    import Unmatched from './Unmatched.svelte'
     import Versions from './Versions.svelte'
 
     const stack = new StackDraft()
@@ -225,6 +226,7 @@
     {:else if edited && outcome}
         <Effect effect={outcome} {stale} />
     {:else if current}
+        <Unmatched version={current.about.number} lead={choose} />
         <Versions {versions} {withTerm} {back} />
     {/if}
 {/snippet}

@@ -3,6 +3,8 @@
     import { campus } from '../frame/campus.svelte'
     import { place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
     import { count, instant, number } from '../frame/words'
     import { Doors, lines as linesOf, type Edge } from './doors.svelte'
     import Margin from './Margin.svelte'
@@ -217,6 +219,24 @@
             <button class="plain" disabled={busy} onclick={undo}>Undo</button>
         {/if}
     {/if}
+    <Export
+        name="dates {place.term}"
+        cells={() =>
+            cells(seen, [
+                ['key', (r) => r.key],
+                ['shell', (r) => r.name],
+                ['title', (r) => r.title],
+                ['department', (r) => r.department],
+                ['part', (r) => r.part],
+                ['opens', (r) => r.opens],
+                ['closes', (r) => r.closes],
+                ['opens from', (r) => r.opensFrom],
+                ['closes from', (r) => r.closesFrom],
+                ['opens by itself', (r) => (r.open ? 'yes' : 'no')],
+                ['students', (r) => r.students],
+                ['kept out', (r) => r.keptOut],
+            ])}
+    />
     <span class="soft keys">
         <kbd>←</kbd> <kbd>→</kbd> by a day <kbd>Shift</kbd> by a week <kbd>[</kbd> <kbd>]</kbd> the day
         <kbd>u</kbd> undo

@@ -57,7 +57,7 @@
     <p class="soft small">{day(doors.day.day)} at noon, {doors.frame?.zone}</p>
     <dl class="counts" aria-live="polite">
         <div>
-            <dt>doors in their dates</dt>
+            <dt>shells in their dates</dt>
             <dd>{number(doors.day.within)}</dd>
         </div>
         <div>
@@ -73,6 +73,12 @@
             <dd>{number(doors.day.keptOut)}</dd>
         </div>
     </dl>
+    {#if doors.day.within > doors.day.open}
+        <p class="small ochre">
+            ▲ {number(doors.day.within - doors.day.open)} of {number(doors.day.within)} stay closed on this day,
+            because no date opens them by itself and nobody has.
+        </p>
+    {/if}
 {/if}
 
 {#if row && shown}

@@ -2,6 +2,7 @@
     import type { SvelteSet } from 'svelte/reactivity'
     import type { Api } from '../api/client'
     import { count, day as dayWords, moment } from '../frame/words'
+    import { takeFocus } from '../parts/focus'
     import { reached } from '../parts/steps'
     import { InSight } from '../parts/virtual.svelte'
     import type { Edge, Line, Row } from './doors.svelte'
@@ -58,6 +59,10 @@
     $effect(() => sight?.set(lines.length, height))
     $effect(() => {
         if (sight && chosenAt >= 0) sight.show(chosenAt)
+    })
+
+    $effect(() => {
+        if (box) takeFocus(box)
     })
 
     /** A bar while an edge of it is dragged. */

@@ -4,6 +4,8 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, NO_TERM, place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
     import { GUARDS } from '../arrivals/guards'
     import { count, day, instant, number } from '../frame/words'
     import People from './People.svelte'
@@ -22,6 +24,11 @@
 
     /** What a term waits for, and where that is done. */
     function next(term: Api['DeskTerm']): { says: string; station: 'proof' | 'build' } {
+        if (term.building)
+            return {
+                says: `being built: ${number(term.building.done)} of ${number(term.building.shells)} done`,
+                station: 'build',
+            }
         if (term.ended) return { says: 'nothing; it has ended', station: 'build' }
         if (term.stops > 0) return { says: `${count(term.stops, 'stop')} to look at`, station: 'proof' }
         const work = [
@@ -155,6 +162,25 @@
         <span class="soft"
             >The list is read in the background; what was kept before stays until the new one is right.</span
         >
+    {/if}
+    {#if campus.terms.length > 0}
+        <Export
+            name="terms"
+            cells={() =>
+                cells(campus.terms, [
+                    ['code', (t) => t.code],
+                    ['term', (t) => t.name],
+                    ['first day', (t) => t.firstDay],
+                    ['last day', (t) => t.lastDay],
+                    ['sections', (t) => t.sections],
+                    ['stand in the LMS', (t) => t.standing],
+                    ['to build', (t) => t.builds],
+                    ['to change', (t) => t.changes],
+                    ['to close', (t) => t.closes],
+                    ['stops', (t) => t.stops],
+                    ['gone from the LMS', (t) => t.gone],
+                ])}
+        />
     {/if}
     <span class="soft keys"><kbd>1</kbd> to <kbd>7</kbd> stations <kbd>?</kbd> keys</span>
 {/snippet}

@@ -5,6 +5,8 @@
     import { place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count } from '../frame/words'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
 
     /** Who can sign in; administrators add people and keep them out. */
     let people = $state.raw<Api['PeoplePerson'][]>([])
@@ -119,6 +121,16 @@
 
 {#snippet footer()}
     <button class="plain" onclick={() => place.set({ view: '' })}>Back to the desk</button>
+    <Export
+        name="people"
+        cells={() =>
+            cells(people, [
+                ['name', (p) => p.name],
+                ['signs in as', (p) => p.login],
+                ['role', (p) => p.role.toLowerCase()],
+                ['disabled', (p) => (p.disabled ? 'yes' : 'no')],
+            ])}
+    />
     <span class="soft">{count(people.length, 'person', 'people')}</span>
 {/snippet}
 

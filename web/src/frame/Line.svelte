@@ -31,6 +31,8 @@
 
     /** What the proof waits for, closings never within a number of something else. */
     function said(term: Api['DeskTerm'] | null): string {
+        const now = term?.building
+        if (now) return `${number(Math.max(0, now.shells - now.done - now.failed))} to come`
         const parts = [
             term?.builds ? `${number(term.builds)} to build` : '',
             term?.changes ? `${number(term.changes)} to change` : '',
@@ -58,7 +60,7 @@
                 }
             case 'dates':
                 return {
-                    plain: line.keptOut ? '' : 'all doors as set',
+                    plain: line.keptOut ? '' : 'all windows as set',
                     note: line.keptOut ? `${count(line.keptOut, 'shell')} kept shut` : '',
                 }
             case 'proof':

@@ -4,6 +4,8 @@
     import { campus } from '../frame/campus.svelte'
     import { place } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import { cells } from '../parts/cells'
+    import Export from '../parts/Export.svelte'
     import Views from '../frame/Views.svelte'
     import { count, day, instant, moment, number } from '../frame/words'
     import PickList from '../parts/PickList.svelte'
@@ -252,6 +254,19 @@
             <button class="plain" onclick={() => (changed = {})}>Undo</button>
         {/if}
     {/if}
+    <Export
+        name="what shells start from"
+        cells={() =>
+            cells(rows, [
+                ['key', (r) => r.key],
+                ['code', (r) => r.code],
+                ['title', (r) => r.title],
+                ['starts from', (r) => r.kind],
+                ['which', (r) => r.from],
+                ['same instructor', (r) => (r.sameInstructor ? 'yes' : 'no')],
+                ['dates kept', (r) => (r.kept ? 'yes' : 'no')],
+            ])}
+    />
     <span class="soft">Dates that nobody keeps are carried forward when the shell is built.</span>
 {/snippet}
 

@@ -5,6 +5,11 @@ import {
     Virtualizer,
     type VirtualItem,
 } from '@tanstack/virtual-core'
+import { flushSync } from 'svelte'
+
+/** Lines drawn above and below those in sight; on paper as many as a person would ever print. */
+const AROUND = 4
+const PRINTED = 5000
 
 /** Shows only those of many lines that are in sight. */
 export class InSight {
@@ -24,14 +29,30 @@ export class InSight {
             observeElementRect,
             observeElementOffset,
             scrollToFn: elementScroll,
-            overscan: 4,
+            overscan: AROUND,
             paddingStart: head,
             scrollPaddingStart: head,
             onChange: () => this.read(),
         })
-        this.stop = this.virtualizer._didMount()
+        const unmount = this.virtualizer._didMount()
+        const all = () => this.draw(PRINTED)
+        const few = () => this.draw(AROUND)
+        window.addEventListener('beforeprint', all)
+        window.addEventListener('afterprint', few)
+        this.stop = () => {
+            unmount()
+            window.removeEventListener('beforeprint', all)
+            window.removeEventListener('afterprint', few)
+        }
         this.virtualizer._willUpdate()
         this.read()
+    }
+
+    /** Draws more lines than are in sight, as paper shows all of them. */
+    private draw(overscan: number) {
+        this.virtualizer.setOptions({ ...this.virtualizer.options, overscan })
+        this.virtualizer._willUpdate()
+        flushSync(() => this.read())
     }
 
     /** Takes other lines. */

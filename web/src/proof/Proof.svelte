@@ -43,7 +43,17 @@
     let read = $state('')
     const toJoin = $derived(marked.filter((r) => r.action !== 'close'))
 
+    const building = $derived(campus.line?.term?.code === rows.term ? campus.line.term.building : null)
+    let wasBuilding = false
+
     onMount(() => void campus.attempt(() => rows.load()))
+
+    /** The proof of what a build made is another one. */
+    $effect(() => {
+        const now = building !== null
+        if (wasBuilding && !now) void campus.attempt(() => rows.load())
+        wasBuilding = now
+    })
 
     $effect(() => {
         const summary = rows.summary
@@ -162,6 +172,12 @@
         {#each rows.summary.blockers as reason (reason)}
             <p class="brick way" role="alert">■ {reason}</p>
         {/each}
+        {#if building}
+            <p class="way" role="status">
+                A build is under way: {number(building.done)} of {count(building.shells, 'shell')} done. The rows
+                below are from before it; they are read again when it has ended.
+            </p>
+        {/if}
         {#if rows.summary.gone > 0}
             <p class="ochre way">
                 ▲ {count(rows.summary.gone, 'shell')} stood in the LMS and {rows.summary.gone === 1

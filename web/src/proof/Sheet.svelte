@@ -1,6 +1,7 @@
 <script lang="ts">
-    import { SvelteSet } from 'svelte/reactivity'
+    import { MediaQuery, SvelteSet } from 'svelte/reactivity'
     import { daysBetween, moment, number, words } from '../frame/words'
+    import { takeFocus } from '../parts/focus'
     import { reached } from '../parts/steps'
     import { InSight } from '../parts/virtual.svelte'
     import { ACTIONS, isCarriedOut, type Action } from './actions'
@@ -33,25 +34,29 @@
         edit: () => void
     } = $props()
 
-    const ROW = 29
+    /** Where there is no room for all columns beside each other, a row has its title above its code. */
+    const wide = typeof matchMedia === 'function' ? new MediaQuery('min-width: 1500px') : { current: true }
+    const ROW = $derived(wide.current ? 29 : 41)
     const GROUP = 32
     const HEAD = 24
     const AROUND_DAYS = 28
 
     let box = $state<HTMLElement>()
     let sight = $state<InSight>()
-    const height = (index: number) => (lines[index]?.kind === 'group' ? GROUP : ROW)
+    const height = $derived.by(() => {
+        const row = ROW
+        return (index: number) => (lines[index]?.kind === 'group' ? GROUP : row)
+    })
     const at = $derived(lines.findIndex((l) => l.kind === 'row' && l.row.key === selected))
 
     $effect(() => {
         if (!box) return
-        const made = new InSight(box, HEAD, 0, () => ROW)
+        const made = new InSight(box, HEAD, 0, () => GROUP)
         sight = made
         return () => made.end()
     })
     $effect(() => {
-        const at = document.activeElement
-        if (box && (at === document.body || at?.tagName === 'MAIN')) box.focus({ preventScroll: true })
+        if (box) takeFocus(box)
     })
     $effect(() => sight?.set(lines.length, height))
     $effect(() => {
@@ -102,6 +107,7 @@
 
 <div
     class="box"
+    class:two={!wide.current}
     class:places={show === 'category'}
     bind:this={box}
     role="grid"
@@ -115,8 +121,15 @@
 >
     <div class="row head" role="row" aria-rowindex={1}>
         {#each ['Mark', 'Will', 'Code', 'Title', 'Category', 'Snags', 'Open to students', 'Roster'] as name, i (name)}
-            <span role="columnheader" class:num={i === 7} class:title={i === 3} class:category={i === 4}
-                ><span class:unseen={i === 0}>{name}</span></span
+            <span
+                role="columnheader"
+                class:act={i === 1}
+                class:code={i === 2}
+                class:title={i === 3}
+                class:category={i === 4}
+                class:snag={i === 5}
+                class:win={i === 6}
+                class:num={i === 7}><span class:unseen={i === 0}>{name}</span></span
             >
         {/each}
     </div>
@@ -151,7 +164,7 @@
                         onclick={() => toggle(row)}>{marks.has(row.key) ? '☑' : mayMark(row) ? '☐' : ''}</span
                     >
                     <span role="gridcell" class="act {action.class}">{action.mark} {row.action}</span>
-                    <span role="gridcell" class="mono" title={row.code}>{row.code}</span>
+                    <span role="gridcell" class="mono code" title={row.code}>{row.code}</span>
                     <span role="gridcell" class="title" class:soft={row.action === 'keep'} title={row.title}
                         >{row.title}</span
                     >
@@ -200,7 +213,6 @@
     }
     .row {
         display: grid;
-        grid-template-columns: 20px 68px 168px minmax(80px, 1fr) 118px 104px 44px;
         gap: 10px;
         padding: 0 20px;
         height: 29px;
@@ -283,9 +295,62 @@
             display: block;
         }
     }
-    @media (max-width: 1100px) {
-        .row {
-            grid-template-columns: 20px 64px 130px minmax(60px, 1fr) 90px 60px 40px;
-        }
+    /* two lines: the title above, below it the code and what is the matter */
+    .two .row {
+        grid-template-columns: 20px 70px minmax(0, 1fr) fit-content(50%) 96px 44px;
+        grid-template-rows: 21px 18px;
+        height: 41px;
+        align-items: baseline;
+        column-gap: 10px;
+        row-gap: 0;
+        padding-top: 1px;
+    }
+    .two .row > * {
+        grid-row: 1;
+    }
+    .two .row .title,
+    .two .row .category {
+        grid-column: 3 / 5;
+    }
+    .two .row .code {
+        grid-column: 3;
+        grid-row: 2;
+        color: var(--soft);
+    }
+    .two .row .snag {
+        grid-column: 4;
+        grid-row: 2;
+    }
+    .two .row .win {
+        grid-column: 5;
+    }
+    .two .row .num {
+        grid-column: 6;
+    }
+    .two .row .win:not([role='columnheader']) {
+        grid-row: 1 / 3;
+        align-self: center;
+    }
+    .two .row.head {
+        grid-template-rows: 24px;
+        height: 24px;
+        align-items: center;
+        padding-top: 0;
+    }
+    .two .row.head .code {
+        display: none;
+    }
+    .two .row.head .title,
+    .two .row.head .category {
+        grid-column: 3;
+    }
+    .two .row.head .snag {
+        display: none;
+    }
+    .head .win:before {
+        display: none;
+    }
+    .head .win {
+        height: auto;
     }
 </style>

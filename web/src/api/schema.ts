@@ -959,6 +959,7 @@ export interface components {
             kept: components["schemas"]["StartKept"] | null;
         };
         StartItem: {
+            id: string;
             kind: string;
             title: string;
             text: string;
@@ -1772,6 +1773,20 @@ export interface components {
             /** Format: date-time */
             madeAt: string | null;
         };
+        BuildListed: {
+            /** Format: int64 */
+            id: number;
+            state: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            failed: number;
+            /** Format: date-time */
+            startedAt: string;
+            startedBy: string;
+            /** Format: date-time */
+            endedAt: string | null;
+        };
         PeoplePerson: {
             login: string;
             name: string;
@@ -2202,7 +2217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Build"][];
+                    "application/json": components["schemas"]["BuildListed"][];
                 };
             };
         };

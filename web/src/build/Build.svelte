@@ -11,7 +11,7 @@
     import Failures from './Failures.svelte'
     import Shells from './Shells.svelte'
 
-    let builds = $state.raw<Api['Build'][]>([])
+    let builds = $state.raw<Api['BuildListed'][]>([])
     let current = $state.raw<Api['Build'] | null>(null)
     let known = $state(false)
     /** Shells done at the moments when they were asked for, for the picture and the rate. */
@@ -38,10 +38,14 @@
     const left = $derived(current && rate > 0 ? (current.shells - settled) / rate : 0)
 
     async function load() {
-        builds = await get<Api['Build'][]>(`/api/terms/${encodeURIComponent(place.term)}/builds`)
+        builds = await get<Api['BuildListed'][]>(`/api/terms/${encodeURIComponent(place.term)}/builds`)
         known = true
         const wanted = builds.find((b) => String(b.id) === place.params.id) ?? builds[0]
-        if (wanted) watch(wanted)
+        if (wanted) await open(wanted.id)
+    }
+
+    async function open(id: number) {
+        watch(await get<Api['Build']>(`/api/builds/${id}`))
     }
 
     function watch(build: Api['Build']) {
@@ -219,7 +223,11 @@
             <ol onclick={follow}>
                 {#each builds as one (one.id)}
                     <li>
-                        <button class="plain" onclick={() => watch(one)} aria-current={one.id === current.id}>
+                        <button
+                            class="plain"
+                            onclick={() => campus.attempt(() => open(one.id))}
+                            aria-current={one.id === current.id}
+                        >
                             {count(one.shells, 'shell')}
                         </button>
                         <span class="soft">{instant(one.startedAt, campus.zone)}, {one.startedBy}</span>

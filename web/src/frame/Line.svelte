@@ -36,9 +36,8 @@
         const parts = [
             term?.builds ? `${number(term.builds)} to build` : '',
             term?.changes ? `${number(term.changes)} to change` : '',
-            term?.closes ? `${number(term.closes)} to close` : '',
         ].filter(Boolean)
-        return parts.length > 1 ? `${parts[0]} …` : (parts[0] ?? 'nothing to build')
+        return parts.length > 1 ? `${parts[0]} …` : (parts[0] ?? (term?.closes ? '' : 'nothing to build'))
     }
 
     function says(id: string): Said {
@@ -70,7 +69,11 @@
                       ? { plain: '', stop: count(line.stops, 'stop') }
                       : {
                             plain: said(line.term),
-                            note: line.notes ? count(line.notes, 'note') : '',
+                            note: line.term?.closes
+                                ? `${number(line.term.closes)} to close`
+                                : line.notes
+                                  ? count(line.notes, 'note')
+                                  : '',
                         }
             case 'build':
                 return line.buildState === null

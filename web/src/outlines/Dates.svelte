@@ -16,9 +16,9 @@
     } = $props()
 
     const dated = $derived(
-        start.units.flatMap((unit, u) =>
-            unit.items.flatMap((item, i) =>
-                item.was === null && item.due === null ? [] : [{ at: `${u}.${i}`, unit: unit.title, item }],
+        start.units.flatMap((unit) =>
+            unit.items.flatMap((item) =>
+                item.was === null && item.due === null ? [] : [{ at: item.id, unit: unit.title, item }],
             ),
         ),
     )

@@ -4,6 +4,7 @@ import { expect, test, vi } from 'vitest'
 import Dates from './Dates.svelte'
 
 const item = (title: string, was: string | null, due: string | null, notes: string[] = []) => ({
+    id: `id of ${title}`,
     kind: 'assignment',
     title,
     text: '',
@@ -55,7 +56,7 @@ test('a date set by hand keeps the offset of the campus', async () => {
     await userEvent.clear(due)
     await userEvent.type(due, '2027-02-24 10:00')
     await userEvent.tab()
-    expect(change).toHaveBeenLastCalledWith('1.1', '2027-02-24T10:00:00-04:00')
+    expect(change).toHaveBeenLastCalledWith('id of Essay', '2027-02-24T10:00:00-04:00')
 })
 
 test('an emptied date is taken out', async () => {
@@ -63,5 +64,5 @@ test('an emptied date is taken out', async () => {
     render(Dates, { start: START, changed: {}, disabled: false, change })
     await userEvent.clear(screen.getByLabelText('Essay is due'))
     await userEvent.tab()
-    expect(change).toHaveBeenLastCalledWith('1.1', '')
+    expect(change).toHaveBeenLastCalledWith('id of Essay', '')
 })

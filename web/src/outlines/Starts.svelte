@@ -42,12 +42,10 @@
     const items = $derived(start?.units.flatMap((u) => u.items) ?? [])
     const was = $derived(items.flatMap((i) => (i.was ? [{ at: i.was, moved: i.notes.length > 0 }] : [])))
     const is = $derived(
-        start?.units.flatMap((u, n) =>
-            u.items.flatMap((i, m) => {
-                const due = changed[`${n}.${m}`] ?? i.due
-                return due ? [{ at: due, moved: i.notes.length > 0 || `${n}.${m}` in changed }] : []
-            }),
-        ) ?? [],
+        items.flatMap((i) => {
+            const due = changed[i.id] ?? i.due
+            return due ? [{ at: due, moved: i.notes.length > 0 || i.id in changed }] : []
+        }),
     )
     const moved = $derived(items.filter((i) => i.notes.length > 0).length)
 
@@ -107,7 +105,7 @@
     function kept(now: Api['Start']): Record<string, string> {
         if (!now.kept) return {}
         return Object.fromEntries(
-            now.units.flatMap((u, n) => u.items.flatMap((i, m) => (i.due ? [[`${n}.${m}`, i.due]] : []))),
+            now.units.flatMap((u) => u.items.flatMap((i) => (i.due ? [[i.id, i.due]] : []))),
         )
     }
 </script>

@@ -94,7 +94,7 @@ public class ArrivalService {
     /** The latest arrivals, newest first. */
     @Readers
     public List<View> latest() {
-        return arrivals.findTop20ByOrderByIdDesc().stream().map(this::view).toList();
+        return views(arrivals.findTop20ByOrderByIdDesc());
     }
 
     /** One arrival. */
@@ -160,9 +160,19 @@ public class ArrivalService {
     /** Lists that wait for a person, newest first. */
     @Readers
     public List<View> held() {
-        return arrivals.findByStateOrderByIdDesc(Arrival.State.HELD).stream()
-                .map(this::view)
-                .toList();
+        return views(arrivals.findByStateOrderByIdDesc(Arrival.State.HELD));
+    }
+
+    /** How many lists wait for a person. */
+    @Readers
+    public int heldCount() {
+        return arrivals.countByState(Arrival.State.HELD);
+    }
+
+    private List<View> views(List<Arrival> all) {
+        Map<String, String> names = all.isEmpty() ? Map.of() : people.names();
+        Optional<Long> inUse = all.isEmpty() ? Optional.empty() : current();
+        return all.stream().map(arrival -> view(arrival, inUse, names)).toList();
     }
 
     private static NotFound missing(long id) {
@@ -201,15 +211,19 @@ public class ArrivalService {
     }
 
     private View view(Arrival arrival) {
+        return view(arrival, current(), people.names());
+    }
+
+    private static View view(Arrival arrival, Optional<Long> inUse, Map<String, String> names) {
         return new View(
                 arrival.id(),
                 arrival.source(),
                 arrival.fileName(),
                 arrival.state(),
-                current().equals(Optional.of(arrival.id())),
+                inUse.equals(Optional.of(arrival.id())),
                 arrival.receivedAt(),
                 arrival.readAt().orElse(null),
-                people.nameOf(arrival.receivedBy()),
+                names.getOrDefault(arrival.receivedBy(), arrival.receivedBy()),
                 arrival.sections(),
                 arrival.courses(),
                 arrival.people(),
@@ -219,7 +233,9 @@ public class ArrivalService {
                         .map(fault -> new FaultView(fault.file(), fault.line(), fault.column(), fault.reason()))
                         .toList(),
                 arrival.trips().stream().map(TripView::of).toList(),
-                arrival.decidedBy().map(people::nameOf).orElse(null),
+                arrival.decidedBy()
+                        .map(login -> names.getOrDefault(login, login))
+                        .orElse(null),
                 arrival.decidedAt().orElse(null),
                 arrival.reason());
     }

@@ -15,6 +15,8 @@ interface Arrivals extends JpaRepository<Arrival, Long> {
 
     List<Arrival> findByStateOrderByIdDesc(Arrival.State state);
 
+    int countByState(Arrival.State state);
+
     Optional<Arrival> findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State state, long id);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)

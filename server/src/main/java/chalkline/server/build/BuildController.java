@@ -48,7 +48,7 @@ class BuildController {
     }
 
     @GetMapping("/api/terms/{term}/builds")
-    List<BuildViews.Build> latest(@PathVariable String term) {
+    List<BuildViews.Listed> latest(@PathVariable String term) {
         return builds.latest(term);
     }
 

@@ -19,6 +19,7 @@ import chalkline.server.proof.ProofService;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -106,7 +107,7 @@ public class BuildService {
         Starts from = starts.of(proof);
         refuseMissingTemplates(rows, from);
         Build build = builds.saveAndFlush(new Build(proof, rows.size(), SignedIn.login()));
-        List<PlannedStep> planned = Plan.of(proof.term(), rows, from);
+        List<PlannedStep> planned = Plan.of(proof.term(), rows, from, proofs.codeLimit(proof));
         List<BuildStep> frozen = new ArrayList<>(planned.size());
         for (int i = 0; i < planned.size(); i++) {
             PlannedStep step = planned.get(i);
@@ -172,9 +173,21 @@ public class BuildService {
     /** The latest builds of a term, newest first. */
     @Readers
     @Transactional(readOnly = true)
-    public List<BuildViews.Build> latest(String term) {
-        return builds.findTop10ByTermOrderByIdDesc(term).stream()
-                .map(this::view)
+    public List<BuildViews.Listed> latest(String term) {
+        List<Build> latest = builds.findTop10ByTermOrderByIdDesc(term);
+        Map<Long, Long> failed = new HashMap<>();
+        steps.countFailed(latest.stream().map(Build::id).toList())
+                .forEach(count -> failed.put(count.getBuildId(), count.getFailed()));
+        Map<String, String> names = people.names();
+        return latest.stream()
+                .map(build -> new BuildViews.Listed(
+                        build.id(),
+                        build.state().name(),
+                        build.shells(),
+                        failed.getOrDefault(build.id(), 0L).intValue(),
+                        build.startedAt(),
+                        names.getOrDefault(build.startedBy(), build.startedBy()),
+                        build.endedAt().orElse(null)))
                 .toList();
     }
 

@@ -27,6 +27,19 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
             where s.buildId = :buildId and s.state in (FAILED, HELD_BACK)""")
     int tryAgain(long buildId);
 
+    /** How many shells of each of some builds failed; builds without failures are left out. */
+    @Query("""
+            select s.buildId as buildId, count(distinct s.shellKey) as failed
+            from BuildStep s where s.buildId in :builds and s.state = FAILED group by s.buildId""")
+    List<FailedCount> countFailed(Collection<Long> builds);
+
+    /** How many shells of a build failed. */
+    interface FailedCount {
+        long getBuildId();
+
+        long getFailed();
+    }
+
     /** How the steps of each shell stand. */
     @Query("""
             select s.department as department, s.shellKey as shellKey,

@@ -17,6 +17,16 @@ public final class BuildViews {
         }
     }
 
+    /** A build in a list. */
+    public record Listed(
+            long id,
+            String state,
+            int shells,
+            int failed,
+            Instant startedAt,
+            String startedBy,
+            @Nullable Instant endedAt) {}
+
     /** How a department's shells stand. */
     public record Department(String name, int shells, int done, int failed) {}
 

@@ -53,16 +53,22 @@ final class Plan {
 
     private final String term;
     private final Starts starts;
+    private final int codeLimit;
     private final List<PlannedStep> steps = new ArrayList<>();
 
-    private Plan(String term, Starts starts) {
+    private Plan(String term, Starts starts, int codeLimit) {
         this.term = term;
+        this.codeLimit = codeLimit;
         this.starts = starts;
     }
 
-    /** The steps for these rows; rows that are stopped or kept give none. */
-    static List<PlannedStep> of(String term, List<ProofRow> rows, Starts starts) {
-        Plan plan = new Plan(term, starts);
+    /**
+     * The steps for these rows; rows that are stopped or kept give none.
+     *
+     * @param codeLimit what the LMS takes of a code, in code points
+     */
+    static List<PlannedStep> of(String term, List<ProofRow> rows, Starts starts, int codeLimit) {
+        Plan plan = new Plan(term, starts, codeLimit);
         List<ProofRow> changed = rows.stream()
                 .filter(row -> row.action() == Action.BUILD || row.action() == Action.CHANGE)
                 .sorted(BY_DEPARTMENT)
@@ -142,16 +148,30 @@ final class Plan {
     private void makeWay(List<ProofRow> put) {
         Set<String> wanted = new HashSet<>();
         put.forEach(row -> wanted.add(Text.codeKey(row.code())));
+        Set<String> taken = new HashSet<>(wanted);
+        put.forEach(row -> row.held().ifPresent(held -> taken.add(Text.codeKey(held.code()))));
         for (ProofRow row : put) {
             row.held().ifPresent(held -> {
-                boolean blockers = !Text.codeKey(held.code()).equals(Text.codeKey(row.code()))
+                boolean makesWay = !Text.codeKey(held.code()).equals(Text.codeKey(row.code()))
                         && wanted.contains(Text.codeKey(held.code()));
-                if (blockers || !held.key().equals(row.key())) {
-                    String code = blockers ? held.code() + "~moving" : held.code();
-                    String says = blockers ? "code " + held.code() + " makes way" : "goes on as " + row.code();
+                if (makesWay || !held.key().equals(row.key())) {
+                    String code = makesWay ? aside(held.code(), taken) : held.code();
+                    String says = makesWay ? "code " + held.code() + " makes way" : "goes on as " + row.code();
                     add(row, Verb.RENAME, says, new Lms.Rename(held.key(), row.key(), code));
                 }
             });
+        }
+    }
+
+    /** A code for the while that the shell's own is taken by another: within the LMS's limit, and nobody else's. */
+    private String aside(String code, Set<String> taken) {
+        for (int n = 1; ; n++) {
+            String end = n == 1 ? "~moving" : "~moving" + n;
+            int room = Math.max(1, codeLimit - Text.length(end));
+            String start = Text.length(code) <= room ? code : code.substring(0, code.offsetByCodePoints(0, room));
+            if (taken.add(Text.codeKey(start + end))) {
+                return start + end;
+            }
         }
     }
 
@@ -213,7 +233,7 @@ final class Plan {
                     row,
                     Verb.OUTLINE,
                     from.kept().isPresent() ? "dates as kept" : "dates carried forward",
-                    new Content(row.key(), from.kept().orElse(null), earlier));
+                    new Content(row.key(), null, earlier));
         }
     }
 

@@ -214,14 +214,15 @@ public class DeskService {
                 list.flatMap(arrival -> arrivals.list(arrival).term(code).map(session -> term(arrival, session)));
         boolean proved = term.filter(one -> one.sections() > 0).isPresent();
         List<ProofRow> rows = proved ? proofs.proof(proofs.now(code)).proof().rows() : List.of();
-        Optional<BuildViews.Counts> build = builds.lastCounts(code);
+        Optional<BuildViews.Counts> build =
+                Optional.ofNullable(term.map(Term::building).orElse(null)).or(() -> builds.lastCounts(code));
         return new Line(
                 zone().getId(),
                 term.orElse(null),
                 proved || list.isEmpty() ? null : missing(code, list.get(), term),
                 term.map(Term::sections).orElse(0),
                 list.map(arrivals::receivedAt).orElse(null),
-                arrivals.held().size(),
+                arrivals.heldCount(),
                 rules.map(now -> now.layers().size()).orElse(0),
                 version,
                 rules.map(now -> now.crossLists().size()).orElse(0),

@@ -147,10 +147,13 @@ public interface Lms {
     /**
      * An item of an outline.
      *
+     * @param id what the LMS knows it by in its shell, whatever comes before it; null where it does not say, or where the
+     *     item is to be made
      * @param kind page, file, link, assignment, quiz, discussion or announcement
      * @param due as ISO 8601 with offset; null without a date
      */
     record OutlineItem(
+            @Nullable String id,
             String kind,
             String title,
             @Nullable String text,

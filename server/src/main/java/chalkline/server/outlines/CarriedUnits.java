@@ -26,16 +26,17 @@ final class CarriedUnits {
     }
 
     List<StartViews.Unit> views(List<Lms.OutlineUnit> units) {
-        return units.stream().map(this::view).toList();
+        ItemIds ids = new ItemIds();
+        return units.stream().map(unit -> view(unit, ids)).toList();
     }
 
-    private StartViews.Unit view(Lms.OutlineUnit unit) {
+    private StartViews.Unit view(Lms.OutlineUnit unit, ItemIds ids) {
         return new StartViews.Unit(
                 unit.title(),
                 unit.instruction() == null ? "" : unit.instruction(),
                 firstDay(unit.first()),
                 lastDay(unit.first()),
-                unit.items().stream().map(this::view).toList());
+                unit.items().stream().map(item -> view(item, ids)).toList());
     }
 
     /** A unit of week n stands for week n; where the new term has no such week it stands for none. */
@@ -52,9 +53,10 @@ final class CarriedUnits {
         return day.isBefore(from.days().first()) ? 0 : from.weeks().placeOf(day).number();
     }
 
-    private StartViews.Item view(Lms.OutlineItem item) {
+    private StartViews.Item view(Lms.OutlineItem item, ItemIds ids) {
         CarryForward.@Nullable Carried carried = item.due() == null ? null : carry.carry(local(item.due()));
         return new StartViews.Item(
+                ids.of(item),
                 item.kind(),
                 item.title(),
                 item.text() == null ? "" : item.text(),
@@ -70,16 +72,17 @@ final class CarriedUnits {
 
     /** The earlier units with the days and dates of the carried ones. */
     List<Lms.OutlineUnit> units(List<Lms.OutlineUnit> units) {
+        ItemIds ids = new ItemIds();
         return units.stream()
                 .map(unit -> {
-                    StartViews.Unit view = view(unit);
+                    StartViews.Unit view = view(unit, new ItemIds());
                     return new Lms.OutlineUnit(
                             unit.title(),
                             unit.instruction(),
                             view.first() == null ? null : view.first().toString(),
                             view.last() == null ? null : view.last().toString(),
                             unit.items().stream()
-                                    .map(item -> withDue(item, view(item).due()))
+                                    .map(item -> withDue(item, view(item, ids).due()))
                                     .toList());
                 })
                 .toList();
@@ -98,6 +101,7 @@ final class CarriedUnits {
     }
 
     static Lms.OutlineItem withDue(Lms.OutlineItem item, @Nullable String due) {
-        return new Lms.OutlineItem(item.kind(), item.title(), item.text(), item.address(), item.points(), due);
+        return new Lms.OutlineItem(
+                item.id(), item.kind(), item.title(), item.text(), item.address(), item.points(), due);
     }
 }

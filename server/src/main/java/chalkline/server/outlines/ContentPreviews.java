@@ -231,7 +231,9 @@ public class ContentPreviews {
                 from.found().evidence(),
                 what,
                 fromKey,
-                from.kept().map(dates -> Rulers.withDates(carried, dates)).orElse(carried),
+                from.kept()
+                        .map(dates -> Rulers.withDates(carried, ItemIds.dates(dates)))
+                        .orElse(carried),
                 others,
                 both.map(one -> Rulers.of(one.from())).orElse(null),
                 both.map(one -> Rulers.of(one.to())).orElse(null),

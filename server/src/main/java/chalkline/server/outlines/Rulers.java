@@ -7,6 +7,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** Turns calendars and outlines into what is shown of them. */
 public final class Rulers {
@@ -49,6 +50,7 @@ public final class Rulers {
 
     private static StartViews.Item view(Outline.PlacedItem placed) {
         return new StartViews.Item(
+                "",
                 placed.item().kind().key(),
                 placed.item().title(),
                 placed.item().text(),
@@ -60,6 +62,7 @@ public final class Rulers {
 
     /** Units of an earlier shell whose term nobody knows: their dates are left out. */
     static List<StartViews.Unit> undated(List<Lms.OutlineUnit> units) {
+        ItemIds ids = new ItemIds();
         return units.stream()
                 .map(unit -> new StartViews.Unit(
                         unit.title(),
@@ -68,6 +71,7 @@ public final class Rulers {
                         null,
                         unit.items().stream()
                                 .map(item -> new StartViews.Item(
+                                        ids.of(item),
                                         item.kind(),
                                         item.title(),
                                         item.text() == null ? "" : item.text(),
@@ -81,21 +85,32 @@ public final class Rulers {
                 .toList();
     }
 
-    /** Carried units with the dates that a person kept instead. */
-    static List<StartViews.Unit> withDates(List<StartViews.Unit> carried, List<Lms.OutlineUnit> kept) {
-        List<StartViews.Unit> units = new ArrayList<>();
-        for (int i = 0; i < carried.size(); i++) {
-            StartViews.Unit unit = carried.get(i);
-            List<StartViews.Item> items = new ArrayList<>();
-            for (int j = 0; j < unit.items().size(); j++) {
-                StartViews.Item item = unit.items().get(j);
-                boolean there = i < kept.size() && j < kept.get(i).items().size();
-                String due = there ? kept.get(i).items().get(j).due() : item.due();
-                items.add(new StartViews.Item(
-                        item.kind(), item.title(), item.text(), item.points(), item.was(), due, item.notes()));
-            }
-            units.add(new StartViews.Unit(unit.title(), unit.instruction(), unit.first(), unit.last(), items));
-        }
-        return units;
+    /**
+     * Carried units with the dates that a person kept instead.
+     *
+     * @param kept by what items are known by; empty text takes a date out
+     */
+    static List<StartViews.Unit> withDates(List<StartViews.Unit> carried, Map<String, String> kept) {
+        return carried.stream()
+                .map(unit -> new StartViews.Unit(
+                        unit.title(),
+                        unit.instruction(),
+                        unit.first(),
+                        unit.last(),
+                        unit.items().stream().map(item -> withDate(item, kept)).toList()))
+                .toList();
+    }
+
+    private static StartViews.Item withDate(StartViews.Item item, Map<String, String> kept) {
+        String due = kept.containsKey(item.id()) ? kept.get(item.id()) : item.due();
+        return new StartViews.Item(
+                item.id(),
+                item.kind(),
+                item.title(),
+                item.text(),
+                item.points(),
+                item.was(),
+                due == null || due.isEmpty() ? null : due,
+                item.notes());
     }
 }

@@ -80,7 +80,7 @@ public class StartService {
      * Dates of a shell's items as a person adjusted them.
      *
      * @param from the earlier shell that they come from
-     * @param due by unit and item, counted from 0 and joined by a dot, such as {@code 3.1}; empty text takes a date out
+     * @param due by what an item is known by ({@link StartViews.Item#id}); empty text takes a date out
      */
     public record Adjusted(String versions, String key, String from, Map<String, String> due) {}
 
@@ -103,9 +103,38 @@ public class StartService {
         return new Starts(templates.current(), earlier.get(key.held()), new Outlines(rules), own);
     }
 
-    /** The content of an earlier shell, read from the LMS, its dates carried forward to a shell of a proof. */
+    /**
+     * The content of an earlier shell, read from the LMS, its dates carried forward to a shell of a proof, or as a person
+     * set them for it.
+     */
     public List<Lms.OutlineUnit> carried(ProofKey key, String shellKey, String fromKey) {
-        return carried(lms, key, shellKey, fromKey);
+        List<Lms.OutlineUnit> units = carried(lms, key, shellKey, fromKey);
+        Map<String, String> own = kept(key.term(), shellKey)
+                .filter(start -> start.fromKey().equals(fromKey))
+                .map(start -> ItemIds.dates(json.readValue(start.content(), UNITS)))
+                .orElse(Map.of());
+        return withoutIds(adjust(units, new HashMap<>(own)));
+    }
+
+    /** Items are made anew in the shell that they go to. */
+    private static List<Lms.OutlineUnit> withoutIds(List<Lms.OutlineUnit> units) {
+        return units.stream()
+                .map(unit -> new Lms.OutlineUnit(
+                        unit.title(),
+                        unit.instruction(),
+                        unit.first(),
+                        unit.last(),
+                        unit.items().stream()
+                                .map(item -> new Lms.OutlineItem(
+                                        null,
+                                        item.kind(),
+                                        item.title(),
+                                        item.text(),
+                                        item.address(),
+                                        item.points(),
+                                        item.due()))
+                                .toList()))
+                .toList();
     }
 
     private List<Lms.OutlineUnit> carried(Lms from, ProofKey key, String shellKey, String fromKey) {
@@ -123,10 +152,7 @@ public class StartService {
         ProofRow row = row(key, adjusted.key());
         Map<String, String> left = new HashMap<>(adjusted.due());
         List<Lms.OutlineUnit> units = carried(lmsAtOnce, key, row.key(), adjusted.from());
-        List<Lms.OutlineUnit> changed = new ArrayList<>();
-        for (int i = 0; i < units.size(); i++) {
-            changed.add(adjust(units.get(i), i, left));
-        }
+        List<Lms.OutlineUnit> changed = adjust(units, left);
         if (!left.isEmpty()) {
             throw new Refusal("due", 0, "The earlier shell has no item " + left.keySet() + " any more; look again.");
         }
@@ -143,15 +169,20 @@ public class StartService {
         });
     }
 
-    private static Lms.OutlineUnit adjust(Lms.OutlineUnit unit, int index, Map<String, String> left) {
-        List<Lms.OutlineItem> items = new ArrayList<>();
-        for (int i = 0; i < unit.items().size(); i++) {
-            String at = index + "." + i;
-            String due = left.remove(at);
-            Lms.OutlineItem item = unit.items().get(i);
-            items.add(due == null ? item : CarriedUnits.withDue(item, date(due, at)));
+    /** @param dates by what items are known by; those that were found are taken out of it */
+    private static List<Lms.OutlineUnit> adjust(List<Lms.OutlineUnit> units, Map<String, String> dates) {
+        ItemIds ids = new ItemIds();
+        List<Lms.OutlineUnit> adjusted = new ArrayList<>();
+        for (Lms.OutlineUnit unit : units) {
+            List<Lms.OutlineItem> items = new ArrayList<>();
+            for (Lms.OutlineItem item : unit.items()) {
+                String id = ids.of(item);
+                String due = dates.remove(id);
+                items.add(due == null ? item : CarriedUnits.withDue(item, date(due, id)));
+            }
+            adjusted.add(new Lms.OutlineUnit(unit.title(), unit.instruction(), unit.first(), unit.last(), items));
         }
-        return new Lms.OutlineUnit(unit.title(), unit.instruction(), unit.first(), unit.last(), items);
+        return adjusted;
     }
 
     private static @Nullable String date(String text, String at) {

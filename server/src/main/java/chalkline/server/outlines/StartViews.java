@@ -83,11 +83,13 @@ public final class StartViews {
     /**
      * An item.
      *
+     * @param id what it is known by in the earlier shell that it comes from; empty where it comes from none
      * @param was when it was due in the earlier shell; null where it does not come from one, or had no date
      * @param due when it is due, as ISO 8601 with offset
      * @param notes why it did not simply move to the same day of the same week
      */
     public record Item(
+            String id,
             String kind,
             String title,
             String text,

@@ -67,6 +67,7 @@ public final class Units {
 
     private static Lms.OutlineItem item(Item item, Optional<ZonedDateTime> due) {
         return new Lms.OutlineItem(
+                null,
                 item.kind().key(),
                 item.title(),
                 item.text(),

@@ -10,6 +10,7 @@ import java.security.SecureRandom;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
@@ -95,6 +96,11 @@ public class PeopleService implements UserDetailsService {
     /** Who a login belongs to, for people to read; the login itself where nobody has it. */
     public String nameOf(String login) {
         return accounts.findById(login).map(Account::name).orElse(login);
+    }
+
+    /** The names of all people, by their logins, for lists. */
+    public Map<String, String> names() {
+        return accounts.findAll().stream().collect(Collectors.toMap(Account::login, Account::name));
     }
 
     /** Who is signed in. */

@@ -78,6 +78,11 @@ public class ProofService {
                 .toList();
     }
 
+    /** How long a code may be under the conventions of a proof, in code points. */
+    public int codeLimit(ProofKey key) {
+        return conventions.version(key.conventions()).limits().code();
+    }
+
     /** What keeps a proof from being built. */
     public List<String> blockers(ProofKey key) {
         Conventions rules = conventions.version(key.conventions());

@@ -103,9 +103,14 @@ class PlanTest {
     }
 
     private static List<PlannedStep> plan(Conventions conventions, RegistrarList list, HeldShell... held) {
+        return plan(64, conventions, list, held);
+    }
+
+    private static List<PlannedStep> plan(
+            int codeLimit, Conventions conventions, RegistrarList list, HeldShell... held) {
         Starts nothing =
                 new Starts(Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of());
-        return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows(), nothing);
+        return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows(), nothing, codeLimit);
     }
 
     private static List<String> verbs(List<PlannedStep> steps) {
@@ -235,5 +240,20 @@ class PlanTest {
                 .containsEntry("units", "16")
                 .containsEntry("layout", "weeks")
                 .doesNotContainKeys("code", "template", "shellPer");
+    }
+
+    /** Two codes that swap, in an LMS that takes no longer ones: both are cut for the while, and stay apart. */
+    @Test
+    void codesThatMakeWayKeepToTheLimit() {
+        List<PlannedStep> steps = plan(
+                17,
+                Conventions.in(ZoneId.of("America/Halifax")),
+                list("a 001", "b 002"),
+                held("s:a", "27SP-ocea-210-002"),
+                held("s:b", "27SP-ocea-210-001"));
+        assertThat(steps.stream()
+                        .filter(step -> step.verb() == Verb.RENAME)
+                        .map(step -> ((Lms.Rename) step.payload()).code()))
+                .containsExactly("27SP-ocea-~moving", "27SP-ocea~moving2");
     }
 }

@@ -354,6 +354,13 @@ class ConventionsTest {
         Statistics statistics = system.bean(EntityManagerFactory.class)
                 .unwrap(SessionFactory.class)
                 .getStatistics();
+        // enough of everything that a question for each would be seen
+        for (int i = 0; i < 25; i++) {
+            abara.read(abara.upload("/api/arrivals", "none " + i + ".zip", new byte[] {1}));
+        }
+        for (int i = 1; i <= 10; i++) {
+            abara.build("27SP", "s:cl-27SP-" + i);
+        }
         for (String path : new String[] {
             "/api/desk", "/api/terms/27SP/line", "/api/terms/27SP/proof", "/api/arrivals", "/api/terms/27SP/builds"
         }) {

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 
 /** New shells start from templates and from earlier shells, all the way into the LMS. */
 class StartTest {
@@ -105,19 +106,34 @@ class StartTest {
         Client.Answer kept = abara.post(
                 "/api/terms/27SP/start",
                 "{\"versions\":\"" + versions() + "\",\"key\":\"" + adjusted + "\",\"from\":\""
-                        + before.get("fromKey").asString() + "\",\"due\":{\"1.1\":\"2027-01-10T10:00:00-04:00\"}}");
+                        + before.get("fromKey").asString() + "\",\"due\":{\""
+                        + before.at("/units/1/items/1/id").asString() + "\":\"2027-01-10T10:00:00-04:00\"}}");
         assertThat(kept.status()).isEqualTo(200);
         assertThat(kept.json().at("/kept/by").asString()).isEqualTo("N. Abara");
         assertThat(kept.json().at("/units/1/items/1/due").asString()).isEqualTo("2027-01-10T10:00:00-04:00");
-        expected.put(adjusted, kept.json());
+        // an instructor puts a page before it in the earlier shell: the date stays with its own item
+        String earlier = before.get("fromKey").asString();
+        JsonNode units = outline(earlier);
+        ((ArrayNode) units.at("/1/items")).insertObject(0).put("kind", "page").put("title", "Put before all others");
+        lms.put(
+                "/lms/api/outlines",
+                "{\"items\":[{\"key\":\"" + earlier + "\",\"units\":" + units + "}]}",
+                "an-instructor-edits");
+        abara.refreshHeld();
+        for (Map.Entry<String, JsonNode> start : expected.entrySet()) {
+            if (start.getValue().get("fromKey").asString("").equals(earlier)) {
+                start.setValue(startOf(start.getKey()));
+            }
+        }
+        assertThat(expected.get(adjusted).at("/units/1/items/2/due").asString()).isEqualTo("2027-01-10T10:00:00-04:00");
 
         JsonNode build = abara.build("27SP");
         assertThat(build.get("failed").asInt()).isZero();
         expected.forEach((key, start) -> compare(key, start, outline(key)));
         assertThat(touched().get("standing").asLong()).isEqualTo(templated);
         assertThat(touched().get("toBuild").asLong()).isZero();
-        assertThat(outline(adjusted).at("/1/items/1/due").asString()).isEqualTo("2027-01-10T10:00:00-04:00");
-        assertThat(outline(adjusted).at("/1/items/0/size").isNumber()).isTrue();
+        assertThat(outline(adjusted).at("/1/items/2/due").asString()).isEqualTo("2027-01-10T10:00:00-04:00");
+        assertThat(outline(adjusted).at("/1/items/1/size").isNumber()).isTrue();
 
         // nothing of people or their work came along, and the template's own area has no dates
         assertThat(lms.get("/lms/shell?key=" + adjusted).text()).contains("gradeScale");

@@ -216,6 +216,9 @@ class AccessTest {
         if (path.endsWith("/rows") || path.endsWith("/shell") || path.endsWith("/roster")) {
             path += "?versions=1.1.1&key=s:cl-27SP-1";
         }
+        if (path.endsWith("/disabled")) {
+            path += "?disabled=true";
+        }
         if (path.endsWith("/shells")) {
             path += "?department=Music";
         }

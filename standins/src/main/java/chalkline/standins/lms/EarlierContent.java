@@ -78,6 +78,7 @@ final class EarlierContent {
     private static Wire.Item item(
             String kind, String title, @Nullable String points, @Nullable String due, @Nullable Long size) {
         String address = kind.equals("file") ? title.toLowerCase(Locale.ROOT).replace(' ', '-') + ".pdf" : null;
-        return new Wire.Item(kind, title, null, address, points == null ? null : new BigDecimal(points), due, size);
+        return new Wire.Item(
+                null, kind, title, null, address, points == null ? null : new BigDecimal(points), due, size);
     }
 }

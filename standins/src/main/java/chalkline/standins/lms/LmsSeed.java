@@ -94,7 +94,7 @@ class LmsSeed implements ApplicationRunner {
                 !section.students().isEmpty(),
                 contents.computeIfAbsent(
                         section.days() + section.course().title(),
-                        same -> json.writeValueAsString(EarlierContent.of(section)))
+                        same -> json.writeValueAsString(Outlines.known(EarlierContent.of(section))))
             });
         }
         insert(

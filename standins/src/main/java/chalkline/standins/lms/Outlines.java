@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -74,8 +75,27 @@ class Outlines {
 
     void write(String key, List<Wire.Unit> units) {
         db.sql("update shell set outline = ?, mark = ? where shell_key = ?")
-                .params(json.writeValueAsString(units), shells.nextMark(), key)
+                .params(json.writeValueAsString(known(units)), shells.nextMark(), key)
                 .update();
+    }
+
+    /** Items that are new get an id. */
+    static List<Wire.Unit> known(List<Wire.Unit> units) {
+        return units.stream()
+                .map(unit -> items(
+                        unit,
+                        item -> item.id() != null
+                                ? item
+                                : new Wire.Item(
+                                        UUID.randomUUID().toString(),
+                                        item.kind(),
+                                        item.title(),
+                                        item.text(),
+                                        item.address(),
+                                        item.points(),
+                                        item.due(),
+                                        item.size())))
+                .toList();
     }
 
     /** The units without the materials of their items. */
@@ -95,6 +115,7 @@ class Outlines {
     }
 
     private static Wire.Item sized(Wire.Item item, @Nullable Long size) {
-        return new Wire.Item(item.kind(), item.title(), item.text(), item.address(), item.points(), item.due(), size);
+        return new Wire.Item(
+                item.id(), item.kind(), item.title(), item.text(), item.address(), item.points(), item.due(), size);
     }
 }

@@ -90,8 +90,9 @@ final class Wire {
             @Nullable String last,
             List<Item> items) {}
 
-    /** An item of an outline; {@code size} counts the bytes of its materials, which only the LMS has. */
+    /** An item of an outline, with an id that it keeps while others come and go; {@code size} counts the bytes of its materials, which only the LMS has. */
     record Item(
+            @Nullable String id,
             String kind,
             String title,
             @Nullable String text,

@@ -12,7 +12,8 @@
     import Line from './frame/Line.svelte'
     import { letters, mustRest } from './frame/letters.svelte'
     import NewPassword from './frame/NewPassword.svelte'
-    import { NO_TERM, place, STATIONS } from './frame/nav.svelte'
+    import { NO_TERM, route } from './frame/nav.svelte'
+    import { STATIONS } from './frame/stations'
     import SignIn from './frame/SignIn.svelte'
     import Example from './outlines/Example.svelte'
     import Starts from './outlines/Starts.svelte'
@@ -38,9 +39,9 @@
         if (!campus.me || isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
         const station = STATIONS[Number(event.key) - 1]
         if (station?.there) {
-            place.go(station.id)
+            route.go(station.id)
         } else if (event.key === '0') {
-            place.go('desk')
+            route.go('desk')
         } else if (event.key === '/') {
             find?.focus()
         } else if (event.key === '?') {
@@ -51,7 +52,7 @@
         event.preventDefault()
     }
 
-    const title = $derived(STATIONS.find((s) => s.id === place.station)?.name ?? 'Desk')
+    const title = $derived(STATIONS.find((s) => s.id === route.station)?.name ?? 'Desk')
 </script>
 
 <svelte:window onkeydowncapture={rest} onkeydown={pressed} />
@@ -66,16 +67,16 @@
 {:else}
     <div class="frame">
         {#if campus.desk?.demo}
-            <p class="demo">
+            <section class="demo" aria-label="Demo">
                 This is the demo: Skerrow University and all that is in it are made up, and its day is {day(
                     campus.today,
                 )}.
-            </p>
+            </section>
         {/if}
         <Header bind:find />
         <Line />
-        {#if campus.line?.missing && place.station !== 'desk' && place.station !== 'arrivals'}
-            <p class="missing" role="status">▲ {campus.line.missing}</p>
+        {#if campus.line?.missing && route.station !== 'desk' && route.station !== 'arrivals'}
+            <section class="missing" aria-label="No proof">▲ {campus.line.missing}</section>
         {/if}
         {#if campus.trouble}
             <p class="trouble" role="alert">
@@ -83,30 +84,30 @@
                 <button class="plain" onclick={() => (campus.trouble = '')}>Read</button>
             </p>
         {/if}
-        {#if place.station === 'desk'}
+        {#if route.station === 'desk'}
             <Desk />
-        {:else if place.station === 'arrivals'}
+        {:else if route.station === 'arrivals'}
             <Arrivals />
-        {:else if place.station === 'conventions'}
-            {#if place.params.view === 'templates'}
+        {:else if route.station === 'conventions'}
+            {#if route.params.view === 'templates'}
                 <Templates />
-            {:else if place.params.view === 'starts'}
-                {#key place.term}<Starts />{/key}
-            {:else if place.params.view === 'example'}
-                {#key place.term}<Example />{/key}
+            {:else if route.params.view === 'starts'}
+                {#key route.term}<Starts />{/key}
+            {:else if route.params.view === 'example'}
+                {#key route.term}<Example />{/key}
             {:else}
                 <Conventions />
             {/if}
-        {:else if place.term === NO_TERM}
+        {:else if route.term === NO_TERM}
             <Desk />
-        {:else if place.station === 'cross-lists'}
-            {#key place.term}<CrossLists />{/key}
-        {:else if place.station === 'dates'}
-            {#key place.term}<Dates />{/key}
-        {:else if place.station === 'proof'}
-            {#key place.term}<Proof />{/key}
-        {:else if place.station === 'build'}
-            {#key place.term}<Build />{/key}
+        {:else if route.station === 'cross-lists'}
+            {#key route.term}<CrossLists />{/key}
+        {:else if route.station === 'dates'}
+            {#key route.term}<Dates />{/key}
+        {:else if route.station === 'proof'}
+            {#key route.term}<Proof />{/key}
+        {:else if route.station === 'build'}
+            {#key route.term}<Build />{/key}
         {/if}
     </div>
     {#if keysShown}<Keys close={() => (keysShown = false)} />{/if}

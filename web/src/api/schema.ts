@@ -948,7 +948,7 @@ export interface components {
             key: string;
             code: string;
             kind: string;
-            says: string;
+            message: string;
             evidence: string[];
             what: string;
             fromKey: string | null;
@@ -1161,7 +1161,7 @@ export interface components {
         ProofSnagView: {
             snag: string;
             stop: boolean;
-            says: string;
+            message: string;
             toDo: string;
         };
         ProofStep: {
@@ -1189,6 +1189,14 @@ export interface components {
             shell: components["schemas"]["ProofShell"];
             start: components["schemas"]["Start"];
         };
+        ProofEdgeCase: {
+            why: string;
+            key: string;
+            code: string;
+            title: string;
+            category: string;
+            snags: string[];
+        };
         ProofEffect: {
             /** Format: int32 */
             shells: number;
@@ -1198,7 +1206,7 @@ export interface components {
             departments: components["schemas"]["ProofDepartmentCount"][];
             snags: components["schemas"]["ProofSnagChange"][];
             samples: components["schemas"]["ProofSample"][];
-            hard: components["schemas"]["ProofHard"][];
+            edgeCases: components["schemas"]["ProofEdgeCase"][];
             named: components["schemas"]["ProofNamed"][];
             blockers: string[];
             matches: number[];
@@ -1208,14 +1216,6 @@ export interface components {
             name: string;
             /** Format: int32 */
             shells: number;
-        };
-        ProofHard: {
-            why: string;
-            key: string;
-            code: string;
-            title: string;
-            category: string;
-            snags: string[];
         };
         ProofNamed: {
             key: string;
@@ -1251,18 +1251,6 @@ export interface components {
             change: components["schemas"]["Change"];
             keys: string[];
         };
-        DateDoor: {
-            id: string;
-            name: string;
-            /** Format: int32 */
-            students: number;
-            leads: boolean;
-            opens: string;
-            closes: string;
-            ownOpens: string | null;
-            ownCloses: string | null;
-            keptOut: boolean;
-        };
         DateRow: {
             key: string;
             lead: string;
@@ -1281,7 +1269,19 @@ export interface components {
             students: number;
             /** Format: int32 */
             keptOut: number;
-            sections: components["schemas"]["DateDoor"][];
+            sections: components["schemas"]["DateSectionAvailability"][];
+        };
+        DateSectionAvailability: {
+            id: string;
+            name: string;
+            /** Format: int32 */
+            students: number;
+            leads: boolean;
+            opens: string;
+            closes: string;
+            ownOpens: string | null;
+            ownCloses: string | null;
+            keptOut: boolean;
         };
         CrossListKeep: {
             versions: string;
@@ -1393,7 +1393,7 @@ export interface components {
             shellCode: string;
             department: string;
             verb: string;
-            says: string;
+            message: string;
             state: string;
             /** Format: int32 */
             attempts: number;
@@ -1422,7 +1422,7 @@ export interface components {
             about: components["schemas"]["TemplateAbout"];
             draft: components["schemas"]["TemplateDraft"];
         };
-        TemplateBrought: {
+        TemplateImported: {
             draft: components["schemas"]["TemplateDraft"];
             leftOut: string[];
         };
@@ -1552,7 +1552,7 @@ export interface components {
             stop: boolean;
             /** Format: int32 */
             shells: number;
-            says: string;
+            message: string;
             toDo: string;
         };
         ProofSummary: {
@@ -1749,10 +1749,15 @@ export interface components {
             /** Format: int32 */
             version: number;
             allow: string;
-            mark: string[];
+            tiers: components["schemas"]["CrossListTierView"][];
             nextId: string;
             suggested: components["schemas"]["CrossListRow"][];
             kept: components["schemas"]["CrossListRow"][];
+        };
+        CrossListTierView: {
+            tier: string;
+            name: string;
+            mark: boolean;
         };
         CrossListFound: {
             id: string;
@@ -1888,7 +1893,7 @@ export interface components {
             /** Format: int32 */
             stops: number;
         };
-        BroughtRow: {
+        DepartmentTallyRow: {
             id: string;
             department: string;
             college: string;
@@ -2314,7 +2319,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TemplateBrought"];
+                    "application/json": components["schemas"]["TemplateImported"];
                 };
             };
         };
@@ -3125,7 +3130,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TemplateBrought"];
+                    "application/json": components["schemas"]["TemplateImported"];
                 };
             };
         };
@@ -3448,7 +3453,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BroughtRow"][];
+                    "application/json": components["schemas"]["DepartmentTallyRow"][];
                 };
             };
         };

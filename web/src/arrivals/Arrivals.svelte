@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { get, post, upload, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { follow, NO_TERM, place } from '../frame/nav.svelte'
+    import { follow, NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number } from '../frame/words'
     import { cells } from '../parts/cells'
@@ -17,12 +17,12 @@
 
     let arrivals = $state<Arrival[]>([])
     let known = $state(false)
-    let departments = $state<Api['BroughtRow'][]>([])
+    let departments = $state<Api['DepartmentTallyRow'][]>([])
     let over = $state(false)
     let picker = $state<HTMLInputElement>()
     let timer: ReturnType<typeof setTimeout> | undefined
 
-    const shown = $derived(arrivals.find((a) => String(a.id) === place.params.id) ?? arrivals[0])
+    const shown = $derived(arrivals.find((a) => String(a.id) === route.params.id) ?? arrivals[0])
     const STATES = {
         READING: { says: 'being read', mark: '…', class: 'soft' },
         KEPT: { says: 'kept', mark: '✓', class: 'moss' },
@@ -42,7 +42,7 @@
         departments = []
         if (id > 0) {
             void campus.attempt(async () => {
-                departments = await get<Api['BroughtRow'][]>(`/api/arrivals/${id}/departments`)
+                departments = await get<Api['DepartmentTallyRow'][]>(`/api/arrivals/${id}/departments`)
             })
         }
     })
@@ -66,7 +66,7 @@
     function fetchList() {
         void campus.attempt(async () => {
             await post('/api/arrivals/fetch')
-            place.set({ id: '' })
+            route.set({ id: '' })
             await load()
         })
     }
@@ -75,7 +75,7 @@
         if (!file) return
         void campus.attempt(async () => {
             await upload('/api/arrivals', file)
-            place.set({ id: '' })
+            route.set({ id: '' })
             await load()
         })
     }
@@ -140,7 +140,7 @@
         {#each arrivals as arrival (arrival.id)}
             {@const state = STATES[arrival.state]}
             <li class:shown={arrival === shown}>
-                <a href={place.href('arrivals', { id: String(arrival.id) })} aria-current={arrival === shown}>
+                <a href={route.href('arrivals', { id: String(arrival.id) })} aria-current={arrival === shown}>
                     {arrival.fileName}
                 </a>
                 <b class={state.class}
@@ -205,10 +205,10 @@
                 ])}
         />
     {/if}
-    {#if place.term !== NO_TERM && campus.line && campus.line.sections > 0}
+    {#if route.term !== NO_TERM && campus.line && campus.line.sections > 0}
         <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
         <nav class="on" onclick={follow} aria-label="Go on">
-            <a href={place.href('proof')}>See the proof of {campus.line.term?.name}</a>
+            <a href={route.href('proof')}>See the proof of {campus.line.term?.name}</a>
         </nav>
     {/if}
 {/snippet}

@@ -3,7 +3,7 @@
     import { number } from '../frame/words'
 
     /** What a list brought against the one before, by department. */
-    let { rows }: { rows: Api['BroughtRow'][] } = $props()
+    let { rows }: { rows: Api['DepartmentTallyRow'][] } = $props()
 
     const most = $derived(Math.max(1, ...rows.map((r) => r.sections)))
     const total = $derived({
@@ -16,7 +16,7 @@
         drops: sum((r) => r.drops),
     })
 
-    function sum(of: (row: Api['BroughtRow']) => number): number {
+    function sum(of: (row: Api['DepartmentTallyRow']) => number): number {
         return rows.reduce((all, row) => all + of(row), 0)
     }
 

@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { get, post, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { follow, place } from '../frame/nav.svelte'
+    import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
@@ -38,9 +38,9 @@
     const left = $derived(current && rate > 0 ? (current.shells - settled) / rate : 0)
 
     async function load() {
-        builds = await get<Api['BuildListed'][]>(`/api/terms/${encodeURIComponent(place.term)}/builds`)
+        builds = await get<Api['BuildListed'][]>(`/api/terms/${encodeURIComponent(route.term)}/builds`)
         known = true
-        const wanted = builds.find((b) => String(b.id) === place.params.id) ?? builds[0]
+        const wanted = builds.find((b) => String(b.id) === route.params.id) ?? builds[0]
         if (wanted) await open(wanted.id)
     }
 
@@ -85,7 +85,7 @@
             ['key', (f) => f.shellKey],
             ['code', (f) => f.shellCode],
             ['department', (f) => f.department],
-            ['step', (f) => f.says],
+            ['step', (f) => f.message],
             ['refused', (f) => f.refused],
             ['reason', (f) => f.reason],
             ['tries', (f) => f.attempts],
@@ -203,7 +203,7 @@
             <p class="begin">
                 A build carries out a proof.
                 <!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
-                <span onclick={follow}><a href={place.href('proof')}>Look at the proof</a></span> and build from
+                <span onclick={follow}><a href={route.href('proof')}>Look at the proof</a></span> and build from
                 there.
             </p>
         </div>
@@ -253,7 +253,7 @@
         <Export name="build {current.id}" cells={departments} />
     {/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
-    <nav onclick={follow} aria-label="Go on"><a href={place.href('proof')}>Look at the proof</a></nav>
+    <nav onclick={follow} aria-label="Go on"><a href={route.href('proof')}>Look at the proof</a></nav>
     {#if running}<span>You can leave; it goes on.</span>{/if}
     <span class="soft keys"><kbd>r</kbd> retry <kbd>?</kbd> keys</span>
 {/snippet}

@@ -35,13 +35,13 @@
             <p><b class="brick">{words(cause)}</b>, {count(failures.length, 'step')}</p>
             <p class="soft">{failures[0]?.reason}</p>
             <p class="shells">
-                {#each failures.slice(0, SHOWN) as step (step.shellKey + step.verb + step.says)}
+                {#each failures.slice(0, SHOWN) as step (step.shellKey + step.verb + step.message)}
                     {#if step.shellKey}
                         <button class="plain mono" onclick={() => (chosen = step.shellKey)}
                             >{step.shellCode}</button
                         >
                     {:else}
-                        <span class="mono">{step.says}</span>
+                        <span class="mono">{step.message}</span>
                     {/if}
                 {/each}
                 {#if failures.length > SHOWN}<span class="soft"

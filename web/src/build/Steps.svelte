@@ -30,12 +30,12 @@
     <h3>{steps[0]?.shellCode}, step by step</h3>
     <table>
         <tbody>
-            {#each steps as step (step.verb + step.says)}
+            {#each steps as step (step.verb + step.message)}
                 {@const mark = MARKS[step.state]}
                 <tr>
                     <td class={mark?.class}>{mark?.says}</td>
                     <td
-                        >{step.says}{#if step.reason}: <span class="brick">{step.reason}</span>{/if}</td
+                        >{step.message}{#if step.reason}: <span class="brick">{step.reason}</span>{/if}</td
                     >
                     <td class="num soft"
                         >{step.settledAt ? instant(step.settledAt, campus.zone).slice(-5) : ''}</td

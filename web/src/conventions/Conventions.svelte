@@ -2,10 +2,11 @@
     import { onMount, untrack } from 'svelte'
     import { get, post, Problem, type Api, type FieldError } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { NO_TERM, place } from '../frame/nav.svelte'
+    import { NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import Views from '../frame/Views.svelte'
     import { instant } from '../frame/words'
+    import { backToSheet } from '../parts/focus'
     import Effect from './Effect.svelte'
     import type { Layer } from './edits'
     import LayerPane from './LayerPane.svelte'
@@ -36,8 +37,8 @@
     } | null>(null)
 
     const edited = $derived(file !== null || stack.edited)
-    const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
-    const term = $derived(encodeURIComponent(place.term))
+    const withTerm = $derived(route.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
+    const term = $derived(encodeURIComponent(route.term))
     const counts = $derived(stack.edited && outcome && outcome.matches.length > 0 ? outcome.matches : matches)
 
     onMount(() => void campus.attempt(load))
@@ -48,7 +49,7 @@
         versions = await get<Api['ConventionsAbout'][]>('/api/conventions/versions')
         // all at once, so that nothing typed once the new version is seen is lost to it
         current = view
-        stack.choose(Number(place.params.layer ?? 0) || 0)
+        stack.choose(Number(route.params.layer ?? 0) || 0)
         stack.start(view.layers)
     }
 
@@ -105,7 +106,7 @@
 
     function choose(index: number) {
         stack.choose(index)
-        place.set({ layer: String(index), field: '' })
+        route.set({ layer: String(index), field: '' })
     }
 
     function keep() {
@@ -120,7 +121,7 @@
                 }
                 file = null
                 note = ''
-                place.set({ layer: String(stack.chosen) })
+                route.set({ layer: String(stack.chosen) })
                 await load()
                 await campus.refresh()
             } finally {
@@ -156,7 +157,7 @@
 
     function pressed(event: KeyboardEvent) {
         const writing = event.target instanceof HTMLInputElement && event.target.type !== 'checkbox'
-        if (event.key === 'Escape' && writing) event.target.blur()
+        if (event.key === 'Escape' && writing) backToSheet()
         if (writing || event.target instanceof HTMLSelectElement) return
         if (event.key === 'u') undo()
         if (event.key === 'U') stack.redo()
@@ -198,7 +199,7 @@
                         {facts}
                         sections={counts[stack.chosen]}
                         {errors}
-                        hard={outcome?.hard ?? []}
+                        hard={outcome?.edgeCases ?? []}
                         disabled={!campus.mayChange || file !== null}
                     />
                 {:else if current}

@@ -12,7 +12,7 @@ const EFFECT = {
         { snag: 'title-empty', stop: true, before: 1, after: 0 },
     ],
     samples: [{ key: 's:a', field: 'title', before: 'Old', after: 'New', snags: ['title-shortened'] }],
-    hard: [],
+    edgeCases: [],
     named: [],
     blockers: [],
     matches: [],

@@ -1,6 +1,6 @@
 <script lang="ts">
     import type { Api, FieldError } from '../api/client'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import { count } from '../frame/words'
     import Choice from './Choice.svelte'
     import Conditions from './Conditions.svelte'
@@ -25,14 +25,14 @@
         facts: Api['ProofFacts'][]
         sections: number | undefined
         errors: FieldError[]
-        hard: Api['ProofHard'][]
+        hard: Api['ProofEdgeCase'][]
         disabled: boolean
     } = $props()
 
     const at = $derived(`layers.${stack.chosen}`)
     const settings = $derived<Setting[]>(vocabulary.settings)
     const rest = $derived(settings.filter((s) => !(EDITABLE as readonly string[]).includes(s.key)))
-    const hardField = $derived((place.params.field ?? 'title') as 'title')
+    const hardField = $derived((route.params.field ?? 'title') as 'title')
     const last = $derived(stack.layers.length - 1)
 
     const errorOf = (what: string) => errors.find((e) => e.field === `${at}.${what}`)
@@ -84,7 +84,7 @@
                 {layerName}
                 tokens={vocabulary.tokens}
                 modifiers={vocabulary.modifiers}
-                focused={place.params.field === key}
+                focused={route.params.field === key}
                 {disabled}
                 change={(text) => stack.set(key, text)}
             />

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { onMount } from 'svelte'
     import { campus } from '../frame/campus.svelte'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, number, words } from '../frame/words'
     import { cells } from '../parts/cells'
@@ -9,16 +9,16 @@
     import Find from './Find.svelte'
     import Joining from './Joining.svelte'
     import Line from './Line.svelte'
-    import { asKept, isPlain, rowId, Table, TIERS, type Edit, type Row } from './table.svelte'
+    import { asKept, isPlain, rowId, kinds, Table, type Edit, type Row } from './table.svelte'
 
     const SHOWN = 300
-    const table = new Table(place.term)
+    const table = new Table(route.term)
     let busy = $state(false)
     let asking = $state(false)
 
-    const department = $derived(place.params.department ?? '')
-    const keptShown = $derived(place.params.kept === 'yes')
-    const chosen = $derived(place.params.row ?? '')
+    const department = $derived(route.params.department ?? '')
+    const keptShown = $derived(route.params.kept === 'yes')
+    const chosen = $derived(route.params.row ?? '')
     const departments = $derived([...new Set(table.rows.map((row) => row.department))].sort())
     const shown = $derived(
         table.rows.filter(
@@ -27,9 +27,9 @@
         ),
     )
     const groups = $derived(
-        TIERS.map(([tier, name]) => ({ tier, name, rows: shown.filter((row) => row.tier === tier) })).filter(
-            (group) => group.rows.length > 0,
-        ),
+        kinds(table.sheet)
+            .map(([tier, name]) => ({ tier, name, rows: shown.filter((row) => row.tier === tier) }))
+            .filter((group) => group.rows.length > 0),
     )
     const lines = $derived(groups.flatMap((group) => group.rows.slice(0, SHOWN)))
     const row = $derived(table.rows.find((one) => rowId(one) === chosen))
@@ -51,10 +51,10 @@
     onMount(() =>
         campus.attempt(async () => {
             await table.load()
-            const picked = (place.params.join ?? '').split(',').filter(Boolean)
+            const picked = (route.params.join ?? '').split(',').filter(Boolean)
             if (picked.length > 0) {
                 const of = table.beginWith(picked)
-                place.set({ join: '', row: of ? rowId(of) : '', kept: of ? 'yes' : '' })
+                route.set({ join: '', row: of ? rowId(of) : '', kept: of ? 'yes' : '' })
                 return
             }
             const first = table.rows.find((one) => rowId(one) === chosen)
@@ -80,13 +80,13 @@
 
     function choose(one: Row) {
         table.take(one)
-        place.set({ row: rowId(one) })
+        route.set({ row: rowId(one) })
     }
 
     function begin(section: string) {
         if (isNew) table.add(section)
         else table.begin(section)
-        place.set({ row: '' })
+        route.set({ row: '' })
     }
 
     function mark(one: Row) {
@@ -103,7 +103,7 @@
             busy = true
             try {
                 await table.keep(edit, says, isUndo)
-                place.set({ row: '' })
+                route.set({ row: '' })
             } finally {
                 busy = false
             }
@@ -175,11 +175,11 @@
 <svelte:window onkeydown={pressed} />
 
 {#snippet sheet()}
-    <h1 class="unseen">Cross-lists of {campus.line?.term?.name ?? place.term}</h1>
+    <h1 class="unseen">Cross-lists of {campus.line?.term?.name ?? route.term}</h1>
     <div class="bar">
         <label>
             <span class="soft">Sections that may belong together in</span>
-            <select value={department} onchange={(e) => place.set({ department: e.currentTarget.value })}>
+            <select value={department} onchange={(e) => route.set({ department: e.currentTarget.value })}>
                 <option value="">all departments</option>
                 {#each departments as one (one)}<option>{one}</option>{/each}
             </select>
@@ -187,7 +187,7 @@
         <button
             class="plain"
             aria-pressed={keptShown}
-            onclick={() => place.set({ kept: keptShown ? '' : 'yes' })}>{number(keptCount)} kept</button
+            onclick={() => route.set({ kept: keptShown ? '' : 'yes' })}>{number(keptCount)} kept</button
         >
         <span class="right"
             ><Find {table} label="or type a course, a person, a reference number" choose={begin} /></span
@@ -228,7 +228,7 @@
         {/if}
         {#if keptCount > 0 && !keptShown}
             <p class="more">
-                <button class="plain" onclick={() => place.set({ kept: 'yes' })}
+                <button class="plain" onclick={() => route.set({ kept: 'yes' })}
                     >Show the {number(keptCount)} that are kept</button
                 >
             </p>
@@ -276,11 +276,11 @@
         {/if}
         <span class="soft" aria-live="polite">{table.said}</span>
         {#if table.past.length > 0}
-            <a href={place.href('proof', { snag: '', action: 'todo' })}>to the proof</a>
+            <a href={route.href('proof', { snag: '', action: 'todo' })}>to the proof</a>
         {/if}
     {/if}
     <Export
-        name="cross-lists {place.term}"
+        name="cross-lists {route.term}"
         cells={() =>
             cells(
                 groups.flatMap((group) => group.rows),

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { campus } from '../frame/campus.svelte'
-import { place } from '../frame/nav.svelte'
+import { route } from '../frame/nav.svelte'
 import CrossLists from './CrossLists.svelte'
 import { row } from './rows.testing'
 
@@ -38,9 +38,9 @@ beforeEach(() => {
     refused = null
     campus.me = { login: 'abara', name: 'N. Abara', role: 'ADMINISTRATOR' } as Api['PeopleMe']
     campus.trouble = ''
-    place.term = '27SP'
-    place.station = 'cross-lists'
-    place.params = {}
+    route.term = '27SP'
+    route.station = 'cross-lists'
+    route.params = {}
     history.replaceState(null, '', '/27SP/cross-lists')
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
         const reply = (body: unknown, status = 200) =>
@@ -55,7 +55,11 @@ beforeEach(() => {
                 versions: '1.4.1',
                 version: 4,
                 allow: 'same-course',
-                mark: ['listed', 'same-meeting', 'same-course'],
+                tiers: ['listed', 'same-meeting', 'same-course'].map((tier) => ({
+                    tier,
+                    name: tier,
+                    mark: true,
+                })),
                 nextId: 'x7',
                 suggested: [apart, row('a'), row('m', { department: 'Music' })],
                 kept: [kept],
@@ -91,7 +95,7 @@ describe('suggestions', () => {
         await show()
         await userEvent.click(box('LAW d'))
         expect(box('LAW d').checked).toBe(false)
-        expect(place.params.row).toBe('suggested d')
+        expect(route.params.row).toBe('suggested d')
         await userEvent.click(box('LAW d'))
         await waitFor(() => expect(box('LAW d').checked).toBe(true))
     })
@@ -119,7 +123,7 @@ describe('the way back', () => {
         expect(sent[1]?.body.change?.crossLists).toEqual({ keep: [], split: ['x7', 'x8'] })
     })
     test('a kept one is split by x, and u brings it back', async () => {
-        place.set({ kept: 'yes', row: 'x1' })
+        route.set({ kept: 'yes', row: 'x1' })
         await show()
         await screen.findByRole('button', { name: 'Split it again' })
         await userEvent.keyboard('x')
@@ -136,10 +140,10 @@ describe('the way back', () => {
 
 describe('sections picked from the sheet', () => {
     test('lie on the table, and the address forgets them', async () => {
-        place.set({ join: 'p,q' })
+        route.set({ join: 'p,q' })
         await show()
         const button = await screen.findByRole('button', { name: 'Keep this cross-list' })
-        expect(place.params.join).toBeFalsy()
+        expect(route.params.join).toBeFalsy()
         await waitFor(() => expect(button).toHaveProperty('disabled', false))
         await userEvent.click(button)
         expect(sent[0]?.body.change?.crossLists.keep).toMatchObject([
@@ -147,10 +151,10 @@ describe('sections picked from the sheet', () => {
         ])
     })
     test('come to the cross-list that one of them is in', async () => {
-        place.set({ join: 'k3,p' })
+        route.set({ join: 'k3,p' })
         await show()
         await screen.findByRole('button', { name: 'Split it again' })
-        expect(place.params.row).toBe('x1')
+        expect(route.params.row).toBe('x1')
     })
 })
 

@@ -96,7 +96,7 @@
             {look.instructors.join(', ') || 'nobody teaches it'}; {count(look.students, 'student')}
             {#if look.groups.length > 0}in {count(look.groups.length, 'group')}, one a section{/if}
         </dd>
-        <dt>doors</dt>
+        <dt>open</dt>
         <dd>
             {moment(look.opens)} to {moment(look.closes)}
             {#if look.shutWhileTaught.length > 0}
@@ -116,7 +116,7 @@
                 <b class={snag.stop ? 'brick' : 'ochre'}
                     >{snag.stop ? '■' : '▲'} {words(snag.snag.replace('xl-', ''))}</b
                 >
-                {snag.says} <span class="soft">{snag.toDo}</span>
+                {snag.message} <span class="soft">{snag.toDo}</span>
             </p>
         {/each}
     {/if}
@@ -182,7 +182,7 @@
 {:else}
     <h2>Sections taught together</h2>
     <p class="small">
-        Choose a row to see what its sections become in one shell: its name, people, doors, and what happens
+        Choose a row to see what its sections become in one shell: its name, people, dates, and what happens
         to the shells that stand. Or type a course, a person or a reference number to put sections together
         yourself.
     </p>

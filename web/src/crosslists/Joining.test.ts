@@ -42,7 +42,7 @@ const LOOK: Api['CrossListJoining'] = {
     closes: '2027-05-07T23:59:00-03:00',
     shutWhileTaught: ['MUSC 255-003'],
     question: 'One shell for 2 courses, 59 students.',
-    snags: [{ snag: 'xl-activity', stop: true, says: 'Work does not travel.', toDo: 'Approve it.' }],
+    snags: [{ snag: 'xl-activity', stop: true, message: 'Work does not travel.', toDo: 'Approve it.' }],
 }
 
 let table: Table

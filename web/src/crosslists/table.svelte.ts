@@ -5,14 +5,11 @@ export type Row = Api['CrossListRow']
 export type Kept = Api['CrossListEditKept']
 export type Edit = Api['CrossListEdit']
 
-/** The kinds of rows in the order of the sheet, each with its heading. */
-export const TIERS: [string, string][] = [
-    ['new', 'Being put together'],
-    ['listed', 'Listed by the registrar'],
-    ['same-meeting', 'Same room, same hours, same instructor'],
-    ['same-course', 'Same course, same instructor'],
-    ['kept', 'Kept'],
-]
+/** The kinds of rows in the order of the sheet, each with its heading; which kinds there are the server says. */
+export function kinds(sheet: Api['CrossListSheet'] | null): [string, string][] {
+    const tiers = sheet?.tiers.map((one): [string, string] => [one.tier, one.name]) ?? []
+    return [['new', 'Being put together'], ...tiers, ['kept', 'Kept']]
+}
 
 /** What a row is known by; a suggestion has no id yet. */
 export function rowId(row: Row): string {
@@ -73,7 +70,7 @@ export class Table {
             const row = there.get(id)
             if (!row || (row.stopped && goingOn.has(id))) this.marks.delete(id)
         }
-        const mark = this.sheet.mark
+        const mark = this.sheet.tiers.filter((one) => one.mark).map((one) => one.tier)
         if (first)
             for (const row of this.sheet.suggested)
                 if (isPlain(row) && mark.includes(row.tier)) this.marks.add(rowId(row))

@@ -15,7 +15,7 @@ const SHEET = {
     versions: '1.1.1',
     version: 4,
     allow: 'same-course',
-    mark: ['listed', 'same-meeting', 'same-course'],
+    tiers: ['listed', 'same-meeting', 'same-course'].map((tier) => ({ tier, name: tier, mark: true })),
     nextId: 'x7',
     suggested: [row('a'), apart, stopped, row('b')],
     kept: [kept],

@@ -1,40 +1,40 @@
 <script lang="ts">
     import { onMount, untrack } from 'svelte'
     import { campus } from '../frame/campus.svelte'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { count, instant, number } from '../frame/words'
-    import { Doors, lines as linesOf, type Edge } from './doors.svelte'
+    import { Availability, lines as linesOf, type Edge } from './availability.svelte'
     import Margin from './Margin.svelte'
     import Timeline from './Timeline.svelte'
     import { dayNumber, isoDay, zoomed, type Range } from './time'
 
     const AROUND_DAYS = 35
     const ZOOMS = [1, 2, 4, 8]
-    const doors = new Doors(place.term)
+    const availability = new Availability(route.term)
     let busy = $state(false)
     let times = $state(1)
     let centre = $state(0)
 
-    const by = $derived(place.params.by ?? 'department')
-    const only = $derived(place.params.only ?? '')
-    const q = $derived((place.params.q ?? '').toLowerCase())
-    const selected = $derived(place.params.key ?? '')
+    const by = $derived(route.params.by ?? 'department')
+    const only = $derived(route.params.only ?? '')
+    const q = $derived((route.params.q ?? '').toLowerCase())
+    const selected = $derived(route.params.key ?? '')
     const today = $derived(isoDay(dayNumber(isoNow())))
-    const chosenDay = $derived(place.params.day ?? today)
+    const chosenDay = $derived(route.params.day ?? today)
     const whole = $derived<Range>(
-        doors.frame
+        availability.frame
             ? {
-                  from: dayNumber(doors.frame.term.first) - AROUND_DAYS,
-                  to: dayNumber(doors.frame.term.last ?? doors.frame.term.first) + AROUND_DAYS,
+                  from: dayNumber(availability.frame.term.first) - AROUND_DAYS,
+                  to: dayNumber(availability.frame.term.last ?? availability.frame.term.first) + AROUND_DAYS,
               }
             : { from: 0, to: 1 },
     )
     const range = $derived(zoomed(whole, times, centre))
     const seen = $derived(
-        doors.all.filter(
+        availability.all.filter(
             (row) =>
                 (only !== 'out' || row.keptOut > 0) &&
                 (only !== 'shared' || row.sections.length > 0) &&
@@ -42,9 +42,9 @@
         ),
     )
     const lines = $derived(linesOf(seen, by, selected))
-    const row = $derived(doors.byKey.get(selected))
-    const targets = $derived(doors.marks.size > 0 || selected ? doors.targets(selected) : [])
-    const keptOut = $derived(doors.all.filter((one) => one.keptOut > 0).length)
+    const row = $derived(availability.byKey.get(selected))
+    const targets = $derived(availability.marks.size > 0 || selected ? availability.targets(selected) : [])
+    const keptOut = $derived(availability.all.filter((one) => one.keptOut > 0).length)
 
     function isoNow(): string {
         const words = instant(`${campus.today}T12:00:00Z`, campus.zone)
@@ -54,14 +54,14 @@
 
     onMount(() =>
         campus.attempt(async () => {
-            await doors.load()
+            await availability.load()
             centre = (whole.from + whole.to) / 2
-            if (!place.params.day) {
+            if (!route.params.day) {
                 const now = dayNumber(today)
-                place.set({
+                route.set({
                     day:
                         now < whole.from || now > whole.to
-                            ? isoDay(dayNumber(doors.frame?.term.first ?? today))
+                            ? isoDay(dayNumber(availability.frame?.term.first ?? today))
                             : today,
                 })
             }
@@ -70,9 +70,9 @@
 
     $effect(() => {
         const day = chosenDay
-        if (!doors.frame || !/^\d{4}-\d\d-\d\d$/.test(day)) return
+        if (!availability.frame || !/^\d{4}-\d\d-\d\d$/.test(day)) return
         const abort = new AbortController()
-        untrack(() => doors.count(day, abort.signal)).catch((e) => {
+        untrack(() => availability.count(day, abort.signal)).catch((e) => {
             if (!abort.signal.aborted) campus.trouble = e.message
         })
         return () => abort.abort()
@@ -91,12 +91,12 @@
     }
 
     function move(key: string, edge: Edge, days: number) {
-        const rows = doors.marks.has(key)
-            ? doors.targets(key)
-            : doors.byKey.has(key)
-              ? [doors.byKey.get(key)!]
+        const rows = availability.marks.has(key)
+            ? availability.targets(key)
+            : availability.byKey.has(key)
+              ? [availability.byKey.get(key)!]
               : []
-        void campus.attempt(() => doors.move(rows, edge, days))
+        void campus.attempt(() => availability.move(rows, edge, days))
     }
 
     function work(what: () => Promise<void>) {
@@ -112,13 +112,13 @@
         })
     }
 
-    const keep = () => work(async () => void (await doors.keep()))
-    const undo = () => (doors.items.length > 0 ? doors.drop() : work(() => doors.undo()))
+    const keep = () => work(async () => void (await availability.keep()))
+    const undo = () => (availability.items.length > 0 ? availability.drop() : work(() => availability.undo()))
 
     function send() {
         work(async () => {
-            await doors.build(await doors.keep())
-            place.go('build')
+            await availability.build(await availability.keep())
+            route.go('build')
         })
     }
 
@@ -129,12 +129,12 @@
         const step = event.shiftKey ? 7 : 1
         const sideways = event.key === 'ArrowLeft' ? -step : event.key === 'ArrowRight' ? step : 0
         if (sideways !== 0 && campus.mayChange && targets.length > 0)
-            void campus.attempt(() => doors.move(targets, 'opens', sideways))
+            void campus.attempt(() => availability.move(targets, 'opens', sideways))
         else if (event.key === 'u' && campus.mayChange) undo()
         else if (event.key === '+') zoom(1)
         else if (event.key === '-') zoom(-1)
-        else if (event.key === '[') place.set({ day: isoDay(dayNumber(chosenDay) - 1) })
-        else if (event.key === ']') place.set({ day: isoDay(dayNumber(chosenDay) + 1) })
+        else if (event.key === '[') route.set({ day: isoDay(dayNumber(chosenDay) - 1) })
+        else if (event.key === ']') route.set({ day: isoDay(dayNumber(chosenDay) + 1) })
         else return
         event.preventDefault()
     }
@@ -143,11 +143,11 @@
 <svelte:window onkeydown={pressed} />
 
 {#snippet sheet()}
-    <h1 class="unseen">Dates of {campus.line?.term?.name ?? place.term}</h1>
+    <h1 class="unseen">Dates of {campus.line?.term?.name ?? route.term}</h1>
     <div class="bar">
         <label>
             <span class="soft">Windows by</span>
-            <select value={by} onchange={(e) => place.set({ by: e.currentTarget.value })}>
+            <select value={by} onchange={(e) => route.set({ by: e.currentTarget.value })}>
                 <option value="department">department</option>
                 <option value="template">template</option>
                 <option value="part">part of term</option>
@@ -156,8 +156,8 @@
         </label>
         <label>
             <span class="soft">shown</span>
-            <select value={only} onchange={(e) => place.set({ only: e.currentTarget.value })}>
-                <option value="">all {number(doors.all.length)}</option>
+            <select value={only} onchange={(e) => route.set({ only: e.currentTarget.value })}>
+                <option value="">all {number(availability.all.length)}</option>
                 <option value="out">with sections kept out ({number(keptOut)})</option>
                 <option value="shared">with several sections</option>
             </select>
@@ -165,30 +165,30 @@
         <input
             aria-label="Find a shell"
             placeholder="find"
-            value={place.params.q ?? ''}
-            oninput={(e) => place.set({ q: e.currentTarget.value })}
+            value={route.params.q ?? ''}
+            oninput={(e) => route.set({ q: e.currentTarget.value })}
         />
         <span class="zoom">
             <button class="plain" disabled={times === 1} onclick={() => zoom(-1)}>wider</button>
             <button class="plain" disabled={times === 8} onclick={() => zoom(1)}>closer</button>
-            <span class="soft">times of {doors.frame?.zone ?? campus.zone}</span>
+            <span class="soft">times of {availability.frame?.zone ?? campus.zone}</span>
         </span>
     </div>
-    {#if doors.frame}
+    {#if availability.frame}
         <Timeline
-            frame={doors.frame}
+            frame={availability.frame}
             {lines}
             {range}
             cursor={dayNumber(chosenDay)}
             {selected}
-            marks={doors.marks}
-            after={doors.after}
+            marks={availability.marks}
+            after={availability.after}
             mayChange={campus.mayChange}
-            select={(key) => place.set({ key })}
+            select={(key) => route.set({ key })}
             {move}
             {pan}
         />
-        {#if doors.complete && lines.length === 0}
+        {#if availability.complete && lines.length === 0}
             <p class="soft none">
                 No shell is like that. {only === 'out' ? 'No section keeps its students out.' : ''}
             </p>
@@ -199,28 +199,30 @@
 {/snippet}
 
 {#snippet margin()}
-    <Margin {doors} {row} {targets} {chosenDay} {today} setDay={(day) => place.set({ day })} />
+    <Margin {availability} {row} {targets} {chosenDay} {today} setDay={(day) => route.set({ day })} />
 {/snippet}
 
 {#snippet footer()}
     {#if campus.mayChange}
         <button
             class="go"
-            disabled={busy || doors.items.length === 0 || doors.errors.length > 0}
+            disabled={busy || availability.items.length === 0 || availability.errors.length > 0}
             onclick={keep}
-            >{doors.touched.length > 0 ? `Keep for ${count(doors.touched.length, 'shell')}` : 'Keep'}</button
+            >{availability.touched.length > 0
+                ? `Keep for ${count(availability.touched.length, 'shell')}`
+                : 'Keep'}</button
         >
-        {#if doors.items.length > 0 && doors.touched.some((one) => one.standing)}
-            <button class="plain" disabled={busy || doors.errors.length > 0} onclick={send}
+        {#if availability.items.length > 0 && availability.touched.some((one) => one.standing)}
+            <button class="plain" disabled={busy || availability.errors.length > 0} onclick={send}
                 >Keep, and send to the LMS</button
             >
         {/if}
-        {#if doors.items.length > 0 || doors.kept.length > 0}
+        {#if availability.items.length > 0 || availability.kept.length > 0}
             <button class="plain" disabled={busy} onclick={undo}>Undo</button>
         {/if}
     {/if}
     <Export
-        name="dates {place.term}"
+        name="dates {route.term}"
         cells={() =>
             cells(seen, [
                 ['key', (r) => r.key],

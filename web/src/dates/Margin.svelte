@@ -2,18 +2,18 @@
     import { campus } from '../frame/campus.svelte'
     import Calendars from './Calendars.svelte'
     import { count, day, moment, number, words } from '../frame/words'
-    import type { Doors, Edge, Row } from './doors.svelte'
+    import type { Availability, Edge, Row } from './availability.svelte'
 
     /** Who can enter on the day of the cursor, the chosen shell with its sections, and moving what is marked. */
     let {
-        doors,
+        availability,
         row,
         targets,
         chosenDay,
         setDay,
         today,
     }: {
-        doors: Doors
+        availability: Availability
         row: Row | undefined
         targets: Row[]
         chosenDay: string
@@ -25,22 +25,23 @@
     let typed = $state({ opens: '', closes: '' })
     /** The section whose own dates are being written. */
     let own = $state({ section: '', opens: '', closes: '' })
-    const shown = $derived(row ? (doors.after.get(row.key) ?? row) : undefined)
-    const out = $derived(shown?.sections.filter((door) => door.keptOut) ?? [])
+    const shown = $derived(row ? (availability.after.get(row.key) ?? row) : undefined)
+    const out = $derived(shown?.sections.filter((section) => section.keptOut) ?? [])
     /** Of the targets those that no date opens, as an edit has them. */
-    const closed = $derived(targets.filter((one) => !(doors.after.get(one.key) ?? one).open))
+    const closed = $derived(targets.filter((one) => !(availability.after.get(one.key) ?? one).open))
     const anyOut = $derived(targets.filter((one) => one.keptOut > 0))
     const disabled = $derived(!campus.mayChange || targets.length === 0)
 
     function nudge(edge: Edge) {
         const days = Number(by[edge])
         by[edge] = ''
-        if (Number.isInteger(days) && days !== 0) void campus.attempt(() => doors.move(targets, edge, days))
+        if (Number.isInteger(days) && days !== 0)
+            void campus.attempt(() => availability.move(targets, edge, days))
     }
 
     function set(edge: Edge) {
         const text = typed[edge].trim()
-        if (text !== '') void campus.attempt(() => doors.set(targets, edge, text))
+        if (text !== '') void campus.attempt(() => availability.set(targets, edge, text))
     }
 </script>
 
@@ -53,30 +54,30 @@
     />
     <button class="plain" onclick={() => setDay(today)}>today</button>
 </label>
-{#if doors.day}
-    <p class="soft small">{day(doors.day.day)} at noon, {doors.frame?.zone}</p>
+{#if availability.day}
+    <p class="soft small">{day(availability.day.day)} at noon, {availability.frame?.zone}</p>
     <dl class="counts" aria-live="polite">
         <div>
             <dt>shells in their dates</dt>
-            <dd>{number(doors.day.within)}</dd>
+            <dd>{number(availability.day.within)}</dd>
         </div>
         <div>
             <dt>of them open</dt>
-            <dd>{number(doors.day.open)}</dd>
+            <dd>{number(availability.day.open)}</dd>
         </div>
         <div>
             <dt>students inside</dt>
-            <dd>{number(doors.day.students)}</dd>
+            <dd>{number(availability.day.students)}</dd>
         </div>
-        <div class:ochre={doors.day.keptOut > 0}>
+        <div class:ochre={availability.day.keptOut > 0}>
             <dt>students kept out</dt>
-            <dd>{number(doors.day.keptOut)}</dd>
+            <dd>{number(availability.day.keptOut)}</dd>
         </div>
     </dl>
-    {#if doors.day.within > doors.day.open}
+    {#if availability.day.within > availability.day.open}
         <p class="small ochre">
-            ▲ {number(doors.day.within - doors.day.open)} of {number(doors.day.within)} stay closed on this day,
-            because no date opens them by itself and nobody has.
+            ▲ {number(availability.day.within - availability.day.open)} of {number(availability.day.within)} stay
+            closed on this day, because no date opens them by itself and nobody has.
         </p>
     {/if}
 {/if}
@@ -86,15 +87,15 @@
     {#if out.length > 0}
         <div class="out" role="note">
             <b
-                >▲ {out.map((door) => door.name).join(', ')} keep{out.length === 1 ? 's' : ''} out
+                >▲ {out.map((section) => section.name).join(', ')} keep{out.length === 1 ? 's' : ''} out
                 {count(
-                    out.reduce((sum, door) => sum + door.students, 0),
+                    out.reduce((sum, section) => sum + section.students, 0),
                     'student',
                 )}</b
             >
             while the shell is open.
             {#if campus.mayChange}
-                <button class="plain" onclick={() => campus.attempt(() => doors.clear([row]))}
+                <button class="plain" onclick={() => campus.attempt(() => availability.clear([row]))}
                     >Clear {out.length === 1 ? 'its dates' : 'all section dates'}</button
                 >
             {/if}
@@ -111,39 +112,41 @@
                 ? 'enter within these dates; it opens by itself'
                 : 'do not get in on these dates: it stays closed until a person opens it'}
         </dd>
-        {#each shown.sections.filter((door) => !door.leads) as door (door.id)}
-            <dt>{door.name}</dt>
+        {#each shown.sections.filter((section) => !section.leads) as section (section.id)}
+            <dt>{section.name}</dt>
             <dd>
-                {#if door.ownOpens === null && door.ownCloses === null}as the shell{:else}
-                    {moment(door.opens)} to {moment(door.closes)}
+                {#if section.ownOpens === null && section.ownCloses === null}as the shell{:else}
+                    {moment(section.opens)} to {moment(section.closes)}
                     <span class="chalk block"
                         >{[
-                            door.ownOpens && `opens ${door.ownOpens}`,
-                            door.ownCloses && `closes ${door.ownCloses}`,
+                            section.ownOpens && `opens ${section.ownOpens}`,
+                            section.ownCloses && `closes ${section.ownCloses}`,
                         ]
                             .filter(Boolean)
                             .join(', ')}, set for this section</span
                     >
                 {/if}
-                {#if campus.mayChange && own.section !== door.id}
+                {#if campus.mayChange && own.section !== section.id}
                     <button
                         class="plain"
                         onclick={() =>
                             (own = {
-                                section: door.id,
-                                opens: door.ownOpens ?? '',
-                                closes: door.ownCloses ?? '',
-                            })}>change<span class="unseen"> the dates of {door.name}</span></button
+                                section: section.id,
+                                opens: section.ownOpens ?? '',
+                                closes: section.ownCloses ?? '',
+                            })}>change<span class="unseen"> the dates of {section.name}</span></button
                     >
                 {:else if campus.mayChange}
                     {#each ['opens', 'closes'] as const as edge (edge)}
                         <input
                             class="mono at"
-                            aria-label="{door.name} {edge}"
+                            aria-label="{section.name} {edge}"
                             placeholder="{edge}, or as the shell"
                             bind:value={own[edge]}
                             onchange={() =>
-                                campus.attempt(() => doors.own(door.id, own.opens.trim(), own.closes.trim()))}
+                                campus.attempt(() =>
+                                    availability.own(section.id, own.opens.trim(), own.closes.trim()),
+                                )}
                         />
                     {/each}
                 {/if}
@@ -179,7 +182,7 @@
                 />
             </form>
         </div>
-        {#each doors.errors.filter((e) => e.field === edge || e.field === 'sections') as error (error.detail)}
+        {#each availability.errors.filter((e) => e.field === edge || e.field === 'sections') as error (error.detail)}
             <p class="brick small" role="alert">■ {error.detail}</p>
         {/each}
     {/each}
@@ -196,7 +199,7 @@
             <button
                 class="plain"
                 {disabled}
-                onclick={() => campus.attempt(() => doors.opensByItself(closed, 'yes'))}
+                onclick={() => campus.attempt(() => availability.opensByItself(closed, 'yes'))}
                 >open by {closed.length === 1 ? 'itself' : 'themselves'}{targets.length > 1
                     ? ` (${number(closed.length)})`
                     : ''}</button
@@ -205,28 +208,29 @@
             <button
                 class="plain"
                 {disabled}
-                onclick={() => campus.attempt(() => doors.opensByItself(targets, 'no'))}
+                onclick={() => campus.attempt(() => availability.opensByItself(targets, 'no'))}
                 >let a person open {targets.length === 1 ? 'it' : 'them'}</button
             >
         {/if}
-        <button class="plain" {disabled} onclick={() => campus.attempt(() => doors.asTerm(targets))}
+        <button class="plain" {disabled} onclick={() => campus.attempt(() => availability.asTerm(targets))}
             >as the term</button
         >
         {#if anyOut.length > 0}
-            <button class="plain" onclick={() => campus.attempt(() => doors.clear(targets))}
+            <button class="plain" onclick={() => campus.attempt(() => availability.clear(targets))}
                 >sections as their shell ({number(anyOut.length)})</button
             >
         {/if}
     </p>
 {/if}
 
-{#if doors.effect && doors.items.length > 0}
+{#if availability.effect && availability.items.length > 0}
     <h3>Would change</h3>
     <p class="small" aria-live="polite">
-        <b>{count(doors.effect.shells, 'shell')}</b>, {doors.says}{doors.effect.standing > 0
-            ? `; ${number(doors.effect.standing)} of them stand`
+        <b>{count(availability.effect.shells, 'shell')}</b>, {availability.says}{availability.effect
+            .standing > 0
+            ? `; ${number(availability.effect.standing)} of them stand`
             : ''}.
-        {#each doors.effect.snags as snag (snag.snag)}
+        {#each availability.effect.snags as snag (snag.snag)}
             <span class={snag.after > snag.before ? (snag.stop ? 'brick' : 'ochre') : 'moss'}
                 >{snag.after > snag.before ? (snag.stop ? '■' : '▲') : '●'}
                 {words(snag.snag)}: {number(snag.before)} → {number(snag.after)}.</span
@@ -235,10 +239,10 @@
     </p>
     <table>
         <tbody>
-            {#each doors.effect.samples.slice(0, 8) as sample (sample.key + sample.field)}
+            {#each availability.effect.samples.slice(0, 8) as sample (sample.key + sample.field)}
                 <tr>
                     <td
-                        >{doors.byKey.get(sample.key)?.name ?? sample.key}
+                        >{availability.byKey.get(sample.key)?.name ?? sample.key}
                         <span class="soft">{sample.field}</span></td
                     >
                     <td class="soft">{moment(sample.before)}</td>
@@ -249,7 +253,7 @@
     </table>
 {/if}
 
-{#if row}<Calendars term={doors.term} shell={row.key} />{/if}
+{#if row}<Calendars term={availability.term} shell={row.key} />{/if}
 
 <style>
     h2 {

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { campus } from '../frame/campus.svelte'
-import { Doors, type Row } from './doors.svelte'
+import { Availability, type Row } from './availability.svelte'
 import Margin from './Margin.svelte'
 
 const ROW: Row = {
@@ -54,13 +54,13 @@ const EFFECT = {
     departments: [],
     snags: [{ snag: 'section-window-hides', stop: false, before: 1, after: 0 }],
     samples: [],
-    hard: [],
+    edgeCases: [],
     named: [],
     blockers: [],
     matches: [],
 }
 
-let doors: Doors
+let availability: Availability
 let sent: Record<string, unknown>
 
 const told = (element: HTMLElement) => element.textContent?.replace(/\s+/g, ' ')
@@ -79,16 +79,16 @@ beforeEach(() => {
                 : []
         return Promise.resolve(new Response(JSON.stringify(answer), { status: 200 }))
     })
-    doors = new Doors('27SP')
-    doors.all = [ROW]
-    doors.frame = { versions: '1.2.3', version: 2, zone: 'America/Halifax' } as Api['DateFrame']
-    doors.day = { day: '2026-12-30', within: 959, open: 2, students: 31, keptOut: 28 }
+    availability = new Availability('27SP')
+    availability.all = [ROW]
+    availability.frame = { versions: '1.2.3', version: 2, zone: 'America/Halifax' } as Api['DateFrame']
+    availability.day = { day: '2026-12-30', within: 959, open: 2, students: 31, keptOut: 28 }
 })
 afterEach(() => vi.unstubAllGlobals())
 
 const show = () =>
     render(Margin, {
-        doors,
+        availability,
         row: ROW,
         targets: [ROW],
         chosenDay: '2026-12-30',
@@ -109,37 +109,40 @@ describe('the margin of the dates', () => {
         show()
         expect(told(screen.getAllByRole('note')[1] as HTMLElement)).toContain('nobody gets in')
         await userEvent.click(screen.getByRole('button', { name: 'open by itself' }))
-        await waitFor(() => expect(doors.effect).not.toBeNull())
-        expect(doors.items).toEqual([{ section: '1', opens: null, closes: null, open: 'yes' }])
+        await waitFor(() => expect(availability.effect).not.toBeNull())
+        expect(availability.items).toEqual([{ section: '1', opens: null, closes: null, open: 'yes' }])
     })
     test('moves by days and takes the sections along', async () => {
         show()
         const by = screen.getByLabelText('opens by days')
         await userEvent.type(by, '-10')
         await userEvent.tab()
-        await waitFor(() => expect(doors.effect).not.toBeNull())
+        await waitFor(() => expect(availability.effect).not.toBeNull())
         expect(sent['/api/terms/27SP/dates/moved']).toMatchObject({
             sections: ['1'],
             opensBy: -10,
             closesBy: 0,
         })
-        expect(doors.items).toEqual([
+        expect(availability.items).toEqual([
             { section: '4', opens: '', closes: null, open: null },
             { section: '1', opens: 'term.start - 17d 08:00', closes: null, open: null },
         ])
-        expect(sent['/api/terms/27SP/effect']).toEqual({ basedOn: 2, dates: { sections: doors.items } })
+        expect(sent['/api/terms/27SP/effect']).toEqual({
+            basedOn: 2,
+            dates: { sections: availability.items },
+        })
         expect(told(screen.getByText(/opens 10 days earlier/))).toContain('section window hides: 1 → 0.')
     })
     test('clears the dates of sections in one action', async () => {
         show()
         await userEvent.click(screen.getByRole('button', { name: 'Clear its dates' }))
-        await waitFor(() => expect(doors.effect).not.toBeNull())
-        expect(doors.items).toEqual([{ section: '4', opens: '', closes: '', open: null }])
+        await waitFor(() => expect(availability.effect).not.toBeNull())
+        expect(availability.items).toEqual([{ section: '4', opens: '', closes: '', open: null }])
     })
     test('keeps what was typed of one edge when the other is moved', async () => {
-        await doors.set([ROW], 'closes', 'term.end')
-        await doors.move([ROW], 'opens', -10)
-        expect(doors.items).toContainEqual({
+        await availability.set([ROW], 'closes', 'term.end')
+        await availability.move([ROW], 'opens', -10)
+        expect(availability.items).toContainEqual({
             section: '1',
             opens: 'term.start - 17d 08:00',
             closes: 'term.end',

@@ -5,9 +5,9 @@
     import { takeFocus } from '../parts/focus'
     import { reached } from '../parts/steps'
     import { InSight } from '../parts/virtual.svelte'
-    import type { Edge, Line, Row } from './doors.svelte'
+    import type { Edge, Line, Row } from './availability.svelte'
     import Axis from './Axis.svelte'
-    import DoorLine from './DoorLine.svelte'
+    import SectionLine from './SectionLine.svelte'
     import Ground from './Ground.svelte'
     import { bar, dayNumber, windowOf, type Range } from './time'
 
@@ -40,7 +40,7 @@
         pan: (days: number) => void
     } = $props()
 
-    const HEIGHTS = { group: 30, row: 26, door: 21 }
+    const HEIGHTS = { group: 30, row: 26, section: 21 }
     const HEAD = 44
 
     let box = $state<HTMLElement>()
@@ -219,17 +219,17 @@
                     </span>
                 </div>
             {:else if line}
-                {@const door =
-                    after.get(line.row.key)?.sections.find((d) => d.id === line.door.id) ?? line.door}
+                {@const section =
+                    after.get(line.row.key)?.sections.find((d) => d.id === line.section.id) ?? line.section}
                 <div
                     class="line"
                     class:on={line.row.key === selected}
                     style:top="{item.start}px"
-                    style:height="{HEIGHTS.door}px"
+                    style:height="{HEIGHTS.section}px"
                     role="row"
                     aria-rowindex={item.index + 1}
                 >
-                    <DoorLine row={line.row} {door} {range} />
+                    <SectionLine row={line.row} {section} {range} />
                 </div>
             {/if}
         {/each}

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { SvelteSet } from 'svelte/reactivity'
 import { beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
-import { lines, type Row } from './doors.svelte'
+import { lines, type Row } from './availability.svelte'
 import { dayNumber } from './time'
 import Timeline from './Timeline.svelte'
 import { layOut } from '../parts/layout.testing'
@@ -13,7 +13,7 @@ const WIDTH = 1000
 
 beforeAll(() => layOut(WIDTH, 600))
 
-const door = (id: string, leads: boolean, opens: string, keptOut = false) => ({
+const section = (id: string, leads: boolean, opens: string, keptOut = false) => ({
     id,
     name: id,
     students: 12,
@@ -46,8 +46,8 @@ const row = (key: string, more: Partial<Row> = {}): Row => ({
 const SHARED = row('c', {
     keptOut: 12,
     sections: [
-        door('ECON c-001', true, '2027-01-01T00:00:00-04:00'),
-        door('ECON c-002', false, '2027-01-11T08:00:00-04:00', true),
+        section('ECON c-001', true, '2027-01-01T00:00:00-04:00'),
+        section('ECON c-002', false, '2027-01-11T08:00:00-04:00', true),
     ],
 })
 const FRAME: Api['DateFrame'] = {

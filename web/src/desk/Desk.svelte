@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { post, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { follow, NO_TERM, place } from '../frame/nav.svelte'
+    import { follow, NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
@@ -18,7 +18,7 @@
     function fetchList() {
         void campus.attempt(async () => {
             await post<Api['ArrivalView']>('/api/arrivals/fetch')
-            place.go('arrivals')
+            route.go('arrivals')
         })
     }
 
@@ -63,7 +63,7 @@
                 {list.trips[0]
                     ? `${number(list.trips[0].out)} of ${number(list.trips[0].whole)} ${GUARDS[list.trips[0].guard]} ${list.trips[0].department ? `of ${list.trips[0].department}` : 'of the campus'} are gone.`
                     : ''} Nothing computes from it until somebody has decided.
-                <a href={place.href('arrivals', { id: String(list.id) })}>Look at its numbers</a>
+                <a href={route.href('arrivals', { id: String(list.id) })}>Look at its numbers</a>
             </p>
         {/each}
         {#if campus.line === null}
@@ -89,7 +89,7 @@
                         {@const todo = next(term)}
                         <tr>
                             <th scope="row">
-                                <a href={place.href('proof', {}, term.code)}>{term.name}</a>
+                                <a href={route.href('proof', {}, term.code)}>{term.name}</a>
                                 <span class="mono">{term.code}</span>
                             </th>
                             <td>{day(term.firstDay)}{term.lastDay ? ` to ${day(term.lastDay)}` : ''}</td>
@@ -102,7 +102,7 @@
                                 </span>
                             </td>
                             <td>
-                                <a href={place.href(todo.station, {}, term.code)}>{todo.says}</a
+                                <a href={route.href(todo.station, {}, term.code)}>{todo.says}</a
                                 >{#if term.notes}<span class="ochre"
                                         >, {count(term.notes, 'shell')} with notes</span
                                     >{/if}{#if term.gone}<span class="ochre"
@@ -154,11 +154,11 @@
         {#if campus.desk?.registrarSet}
             <button class="go" onclick={fetchList}>Fetch the registrar's list</button>
         {:else}
-            <a href={place.href('arrivals')}>To the arrivals, to drop a file</a>
+            <a href={route.href('arrivals')}>To the arrivals, to drop a file</a>
         {/if}
-        <button class="plain" onclick={() => place.set({ view: 'people' })}>People who sign in</button>
+        <button class="plain" onclick={() => route.set({ view: 'people' })}>People who sign in</button>
     {/if}
-    {#if place.term !== NO_TERM}
+    {#if route.term !== NO_TERM}
         <span class="soft"
             >The list is read in the background; what was kept before stays until the new one is right.</span
         >
@@ -185,7 +185,7 @@
     <span class="soft keys"><kbd>1</kbd> to <kbd>7</kbd> stations <kbd>?</kbd> keys</span>
 {/snippet}
 
-{#if place.params.view === 'people'}
+{#if route.params.view === 'people'}
     <People />
 {:else}
     <Screen {sheet} {margin} {footer} marginName="What was done last" />

@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { get, post, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count } from '../frame/words'
     import { cells } from '../parts/cells'
@@ -120,7 +120,7 @@
 {/snippet}
 
 {#snippet footer()}
-    <button class="plain" onclick={() => place.set({ view: '' })}>Back to the desk</button>
+    <button class="plain" onclick={() => route.set({ view: '' })}>Back to the desk</button>
     <Export
         name="people"
         cells={() =>

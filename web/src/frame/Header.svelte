@@ -1,22 +1,22 @@
 <script lang="ts">
     import { campus } from './campus.svelte'
-    import { follow, NO_TERM, place } from './nav.svelte'
+    import { follow, NO_TERM, route } from './nav.svelte'
     import { day, daysBetween } from './words'
     import You from './You.svelte'
 
     let { find = $bindable() }: { find: HTMLInputElement | undefined } = $props()
 
     let youShown = $state(false)
-    const term = $derived(campus.terms.find((t) => t.code === place.term))
+    const term = $derived(campus.terms.find((t) => t.code === route.term))
     const away = $derived(term ? daysBetween(campus.today, term.firstDay) : 0)
-    let text = $derived(place.station === 'proof' ? (place.params.q ?? '') : '')
+    let text = $derived(route.station === 'proof' ? (route.params.q ?? '') : '')
 
     function typed() {
-        if (place.station === 'proof') place.set({ q: text })
+        if (route.station === 'proof') route.set({ q: text })
     }
 
     function entered(event: KeyboardEvent) {
-        if (event.key === 'Enter' && place.station !== 'proof') place.go('proof', { q: text })
+        if (event.key === 'Enter' && route.station !== 'proof') route.go('proof', { q: text })
         if (event.key === 'Escape') {
             text = ''
             typed()
@@ -25,7 +25,7 @@
     }
 
     function chooseTerm(event: Event) {
-        place.setTerm((event.target as HTMLSelectElement).value)
+        route.setTerm((event.target as HTMLSelectElement).value)
         void campus.attempt(() => campus.refresh())
     }
 </script>
@@ -40,10 +40,10 @@
             <span>Chalk Line</span>
         </a>
     </nav>
-    {#if place.term !== NO_TERM && campus.terms.length > 0}
+    {#if route.term !== NO_TERM && campus.terms.length > 0}
         <label>
             <span class="unseen">Term</span>
-            <select class="term" value={place.term} onchange={chooseTerm}>
+            <select class="term" value={route.term} onchange={chooseTerm}>
                 {#each campus.terms as one (one.code)}
                     <option value={one.code}>{one.name} {one.code}</option>
                 {/each}
@@ -69,7 +69,7 @@
     </label>
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
     <nav class="right" onclick={follow} aria-label="Desk and you">
-        <a href="/" aria-current={place.station === 'desk' ? 'page' : undefined}>Desk</a>
+        <a href="/" aria-current={route.station === 'desk' ? 'page' : undefined}>Desk</a>
     </nav>
     <button class="plain" onclick={() => (youShown = true)}>
         {campus.me?.name}<span class="unseen">: password, keys, sign out</span>

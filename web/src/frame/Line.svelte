@@ -1,91 +1,14 @@
 <script lang="ts">
-    import type { Api } from '../api/client'
     import { campus } from './campus.svelte'
-    import { follow, place, STATIONS } from './nav.svelte'
-    import { count, instant, number } from './words'
+    import { follow, route } from './nav.svelte'
+    import { reached, STATIONS, type Said } from './stations'
 
-    /** Where the stations hang, in hundredths of the width. */
-    const AT = [7.5, 21, 34.7, 48.5, 63, 77, 91]
-
-    const line = $derived(campus.line)
-    const waiting = $derived(line?.term ? line.term.builds + line.term.changes + line.term.closes : 0)
-    const stands = $derived(line?.buildState === 'DONE' && waiting === 0)
-    /** How many stations lie behind the work. */
-    const reached = $derived(
-        !line || line.sections === 0
-            ? 0
-            : stands
-              ? 6
-              : line.buildState === 'RUNNING' || line.buildState === 'WAITING'
-                ? 6
-                : 5,
+    const behind = $derived(reached(campus.line))
+    const solidTo = $derived(behind === 0 ? 0 : (STATIONS[behind - 1]?.at ?? 100))
+    const here = $derived(STATIONS.findIndex((s) => s.id === route.station))
+    const said = $derived(
+        STATIONS.map((station): Said => (campus.line ? station.said(campus.line) : { plain: '' })),
     )
-    const solidTo = $derived(reached === 0 ? 0 : (AT[reached - 1] ?? 100))
-    const here = $derived(STATIONS.findIndex((s) => s.id === place.station))
-
-    interface Said {
-        plain: string
-        stop?: string
-        note?: string
-    }
-
-    /** What the proof waits for, closings never within a number of something else. */
-    function said(term: Api['DeskTerm'] | null): string {
-        const now = term?.building
-        if (now) return `${number(Math.max(0, now.shells - now.done - now.failed))} to come`
-        const parts = [
-            term?.builds ? `${number(term.builds)} to build` : '',
-            term?.changes ? `${number(term.changes)} to change` : '',
-        ].filter(Boolean)
-        return parts.length > 1 ? `${parts[0]} …` : (parts[0] ?? (term?.closes ? '' : 'nothing to build'))
-    }
-
-    function says(id: string): Said {
-        if (!line) return { plain: '' }
-        switch (id) {
-            case 'arrivals':
-                return line.listReadAt === null
-                    ? { plain: 'nothing yet', stop: line.heldLists ? 'a list is held' : '' }
-                    : {
-                          plain: `${line.sections ? count(line.sections, 'section') : 'none of this term'}, ${instant(line.listReadAt, line.zone).slice(4, -11)}`,
-                          stop: line.heldLists ? `${count(line.heldLists, 'list')} held` : '',
-                      }
-            case 'conventions':
-                return { plain: count(line.layers, 'layer') }
-            case 'cross-lists':
-                return {
-                    plain: line.crossLists ? `${number(line.crossLists)} kept` : line.suggested ? '' : 'none',
-                    note: line.suggested ? `${number(line.suggested)} suggested` : '',
-                }
-            case 'dates':
-                return {
-                    plain: line.keptOut ? '' : 'all windows as set',
-                    note: line.keptOut ? `${count(line.keptOut, 'shell')} kept shut` : '',
-                }
-            case 'proof':
-                return line.shells === 0
-                    ? { plain: line.missing ? 'no list of it' : 'nothing yet' }
-                    : line.stops > 0
-                      ? { plain: '', stop: count(line.stops, 'stop') }
-                      : {
-                            plain: said(line.term),
-                            note: line.term?.closes
-                                ? `${number(line.term.closes)} to close`
-                                : line.notes
-                                  ? count(line.notes, 'note')
-                                  : '',
-                        }
-            case 'build':
-                return line.buildState === null
-                    ? { plain: 'nothing yet' }
-                    : {
-                          plain: `${number(line.builtDone)} of ${number(line.builtOf)}`,
-                          stop: line.builtFailed ? `${number(line.builtFailed)} failed` : '',
-                      }
-            default:
-                return { plain: 'not in this version' }
-        }
-    }
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
@@ -99,14 +22,14 @@
         </defs>
         <line class="todo" x1="{solidTo}%" y1="34" x2="100%" y2="34" />
         {#if solidTo > 0}<line class="done" x1="0" y1="34" x2="{solidTo}%" y2="34.5" />{/if}
-        {#each AT as x, i (x)}
-            <line class="tick" x1="{x}%" x2="{x}%" y1={i < reached ? 28 : 30} y2={i < reached ? 40 : 38} />
+        {#each STATIONS as { at }, i (at)}
+            <line class="tick" x1="{at}%" x2="{at}%" y1={i < behind ? 28 : 30} y2={i < behind ? 40 : 38} />
         {/each}
     </svg>
     {#if here >= 0}
         <svg
             class="bob"
-            style:left="{AT[here]}%"
+            style:left="{STATIONS[here]?.at}%"
             width="14"
             height="34"
             viewBox="0 0 14 34"
@@ -117,23 +40,23 @@
     {/if}
     <ol>
         {#each STATIONS as station, i (station.id)}
-            {@const said = says(station.id)}
+            {@const its = said[i] ?? { plain: '' }}
             <li
-                style:left="{AT[i]}%"
+                style:left="{station.at}%"
                 class:here={i === here}
-                class:aside={i === here && said.plain + (said.stop ?? '') + (said.note ?? '') !== ''}
+                class:aside={i === here && its.plain + (its.stop ?? '') + (its.note ?? '') !== ''}
             >
                 {#if station.there}
-                    <a href={place.href(station.id)} aria-current={i === here ? 'page' : undefined}>
+                    <a href={route.href(station.id)} aria-current={i === here ? 'page' : undefined}>
                         <i>{i + 1}</i>{station.name}
                     </a>
                 {:else}
                     <span class="soft"><i>{i + 1}</i>{station.name}</span>
                 {/if}
                 <span class="said">
-                    {said.stop && i === here ? '' : said.plain}
-                    {#if said.stop}<b class="brick">{said.stop}</b>{/if}
-                    {#if said.note && (i !== here || said.plain === '')}<b class="ochre">{said.note}</b>{/if}
+                    {its.stop && i === here ? '' : its.plain}
+                    {#if its.stop}<b class="brick">{its.stop}</b>{/if}
+                    {#if its.note && (i !== here || its.plain === '')}<b class="ochre">{its.note}</b>{/if}
                 </span>
             </li>
         {/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { follow, place } from './nav.svelte'
+    import { follow, route } from './nav.svelte'
 
     /** The parts of the station Conventions. */
     const VIEWS = [
@@ -9,13 +9,13 @@
         ['example', 'An example'],
     ] as const
 
-    const now = $derived(place.params.view ?? '')
+    const now = $derived(route.params.view ?? '')
 </script>
 
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
 <nav aria-label="Parts of the conventions" onclick={follow}>
     {#each VIEWS as [view, name] (view)}
-        <a href={place.href('conventions', { view })} aria-current={view === now ? 'page' : undefined}
+        <a href={route.href('conventions', { view })} aria-current={view === now ? 'page' : undefined}
             >{name}</a
         >
     {/each}

@@ -1,5 +1,5 @@
 import { get, post, whenSignedOut, type Api } from '../api/client'
-import { NO_TERM, place } from './nav.svelte'
+import { NO_TERM, route } from './nav.svelte'
 
 const WHILE_BUILDING_MILLIS = 2000
 
@@ -61,8 +61,8 @@ class Campus {
         this.latest = desk.latest
         this.zone = desk.zone
         const first = desk.terms[0]
-        if (place.term === NO_TERM && first) place.setTerm(first.code)
-        this.line = await get<Api['DeskLine']>(`/api/terms/${encodeURIComponent(place.term)}/line`)
+        if (route.term === NO_TERM && first) route.setTerm(first.code)
+        this.line = await get<Api['DeskLine']>(`/api/terms/${encodeURIComponent(route.term)}/line`)
         clearTimeout(this.timer)
         if (this.line.buildState === 'RUNNING' || this.line.buildState === 'WAITING')
             this.timer = setTimeout(() => void this.refresh().catch(() => {}), WHILE_BUILDING_MILLIS)

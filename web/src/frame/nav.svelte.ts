@@ -1,20 +1,11 @@
-/** The stations that a term passes, in the order of the work. */
-export const STATIONS = [
-    { id: 'arrivals', name: 'Arrivals', there: true },
-    { id: 'conventions', name: 'Conventions', there: true },
-    { id: 'cross-lists', name: 'Cross-lists', there: true },
-    { id: 'dates', name: 'Dates', there: true },
-    { id: 'proof', name: 'Proof', there: true },
-    { id: 'build', name: 'Build', there: true },
-    { id: 'upkeep', name: 'Upkeep', there: false },
-] as const
+import { STATIONS } from './stations'
 
 export type Station = (typeof STATIONS)[number]['id'] | 'desk'
 
 /** Stands in an address for a term before any is known. */
 export const NO_TERM = '-'
 
-class Place {
+class Route {
     term = $state(NO_TERM)
     station = $state<Station>('desk')
     params = $state<Record<string, string>>({})
@@ -60,7 +51,7 @@ class Place {
 }
 
 /** Where the person is: what the address bar says. */
-export const place = new Place()
+export const route = new Route()
 
 /** For links within the application: a plain click does not load the page again. */
 export function follow(event: MouseEvent) {

@@ -18,7 +18,7 @@ const START = {
     key: 's:1',
     code: 'x',
     kind: 'earlier',
-    says: '',
+    message: '',
     evidence: [],
     what: 'outline',
     fromKey: 's:0',

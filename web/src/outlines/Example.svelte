@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { get, post, Problem, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { NO_TERM, place } from '../frame/nav.svelte'
+    import { NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import Views from '../frame/Views.svelte'
     import { day, moment } from '../frame/words'
@@ -37,8 +37,8 @@
     let answer = $state.raw<Api['StartExample'] | null>(null)
     let trouble = $state('')
 
-    const term = $derived(encodeURIComponent(place.term))
-    const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
+    const term = $derived(encodeURIComponent(route.term))
+    const withTerm = $derived(route.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
     const marks = $derived(
         answer?.start.units.flatMap((u) =>
             u.items.flatMap((i) => (i.due ? [{ at: i.due, moved: false }] : [])),
@@ -49,7 +49,7 @@
 
     onMount(() => {
         for (const [field] of FIELDS) {
-            const given = place.params[field]
+            const given = route.params[field]
             if (given !== undefined) example[field] = given
         }
         if (withTerm) {
@@ -69,7 +69,7 @@
             .then((one) => {
                 answer = one
                 trouble = ''
-                place.set(asked)
+                route.set(asked)
             })
             .catch((e) => {
                 if (abort.signal.aborted) return
@@ -108,7 +108,7 @@
             </form>
             {#if trouble}<p class="brick" role="alert">■ {trouble}</p>{/if}
             {#if answer}
-                <h2>{answer.start.says}</h2>
+                <h2>{answer.start.message}</h2>
                 {#if answer.start.to}
                     <WeekRuler ruler={answer.start.to} {marks} name="its weeks" />
                 {/if}

@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { get, post, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
@@ -28,10 +28,10 @@
     let busy = $state(false)
     let loaded = $state(false)
 
-    const term = $derived(encodeURIComponent(place.term))
-    const kind = $derived(place.params.kind ?? '')
-    const q = $derived((place.params.q ?? '').toLowerCase())
-    const chosen = $derived(place.params.key ?? '')
+    const term = $derived(encodeURIComponent(route.term))
+    const kind = $derived(route.params.kind ?? '')
+    const q = $derived((route.params.q ?? '').toLowerCase())
+    const chosen = $derived(route.params.key ?? '')
     const seen = $derived(
         rows.filter(
             (r) =>
@@ -57,7 +57,7 @@
         rows = await get<Api['StartRow'][]>(`/api/terms/${term}/starts?versions=${versions}`)
         loaded = true
         const first = rows.find((r) => r.kind === 'earlier') ?? rows[0]
-        if (!rows.some((r) => r.key === place.params.key) && first) place.set({ key: first.key })
+        if (!rows.some((r) => r.key === route.params.key) && first) route.set({ key: first.key })
     }
 
     $effect(() => {
@@ -78,7 +78,7 @@
 
     function choose(key: string) {
         from = ''
-        place.set({ key })
+        route.set({ key })
     }
 
     function keep() {
@@ -119,7 +119,7 @@
                 <select
                     aria-label="Shells that start"
                     value={kind}
-                    onchange={(e) => place.set({ kind: e.currentTarget.value })}
+                    onchange={(e) => route.set({ kind: e.currentTarget.value })}
                 >
                     <option value="">all {number(rows.length)} to be built</option>
                     {#each KINDS as [key, name] (key)}
@@ -131,8 +131,8 @@
                 <input
                     aria-label="Find a shell"
                     placeholder="find"
-                    value={place.params.q ?? ''}
-                    oninput={(e) => place.set({ q: e.currentTarget.value })}
+                    value={route.params.q ?? ''}
+                    oninput={(e) => route.set({ q: e.currentTarget.value })}
                 />
             </p>
             <PickList
@@ -192,7 +192,7 @@
                         </tbody>
                     </table>
                 {/if}
-                {#if start.units.length === 0}<p class="soft">{start.says}</p>{/if}
+                {#if start.units.length === 0}<p class="soft">{start.message}</p>{/if}
             {:else if loaded && rows.length === 0}
                 <p class="soft">No shell of this term is to be built: all of them stand.</p>
             {/if}
@@ -202,7 +202,7 @@
 
 {#snippet margin()}
     {#if start}
-        <h2>{start.says}</h2>
+        <h2>{start.message}</h2>
         {#each start.evidence as one (one)}<p class="soft">{one}</p>{/each}
         {#if start.kind === 'earlier'}
             <p class="gap">
@@ -236,7 +236,7 @@
         {/if}
         <p class="gap soft">
             Which template or earlier shell is the setting “template” of the
-            <a href={place.href('conventions', {})}>layers</a>.
+            <a href={route.href('conventions', {})}>layers</a>.
         </p>
     {/if}
 {/snippet}

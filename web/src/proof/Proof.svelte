@@ -3,7 +3,7 @@
     import { SvelteSet } from 'svelte/reactivity'
     import { get, post, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number, words } from '../frame/words'
     import Ask from '../parts/Ask.svelte'
@@ -19,18 +19,18 @@
     /** More than are ever taught together; a shell for all that happen to be marked is nobody's wish. */
     const MOST_TOGETHER = 30
 
-    const rows = new Rows(place.term)
+    const rows = new Rows(route.term)
     const marks = new SvelteSet<string>()
     let shell = $state.raw<Api['ProofShell'] | null>(null)
     let busy = $state(false)
 
     // one by one, so that another selection does not filter and group anew
-    const by = $derived(place.params.by ?? 'department')
-    const action = $derived(place.params.action ?? '')
-    const snag = $derived(place.params.snag ?? '')
-    const q = $derived(place.params.q ?? '')
-    const selected = $derived(place.params.key ?? '')
-    const field = $derived(action === 'change' ? (place.params.field ?? '') : '')
+    const by = $derived(route.params.by ?? 'department')
+    const action = $derived(route.params.action ?? '')
+    const snag = $derived(route.params.snag ?? '')
+    const q = $derived(route.params.q ?? '')
+    const selected = $derived(route.params.key ?? '')
+    const field = $derived(action === 'change' ? (route.params.field ?? '') : '')
     const fields = $derived(action === 'change' ? differing(rows.all) : [])
     const seen = $derived(filtered(rows.all, { action, snag, field, q }))
     const lines = $derived(grouped(seen, by))
@@ -92,7 +92,7 @@
                     keys: marks.size > 0 ? carried.map((r) => r.key) : [],
                     closes: work.close,
                 })
-                place.go('build')
+                route.go('build')
             } finally {
                 busy = false
             }
@@ -100,7 +100,7 @@
     }
 
     function together() {
-        place.go('cross-lists', { join: toJoin.flatMap((r) => r.sections).join(',') })
+        route.go('cross-lists', { join: toJoin.flatMap((r) => r.sections).join(',') })
     }
 
     function readLms(everything: boolean) {
@@ -154,7 +154,7 @@
     function edit() {
         const title = shell?.values.find((v) => v.setting === 'title')
         const from = title?.why.filter((s) => s.taken).at(-1)
-        if (from?.origin === 'LAYER') place.go('conventions', { layer: String(from.index), field: 'title' })
+        if (from?.origin === 'LAYER') route.go('conventions', { layer: String(from.index), field: 'title' })
     }
 
     function pressed(event: KeyboardEvent) {
@@ -185,14 +185,14 @@
                     : 'are'} gone there; {rows.summary.gone === 1 ? 'it is' : 'they are'} to be built again.
             </p>
         {/if}
-        <Tally summary={rows.summary} chosen={action} choose={(action) => place.set({ action })} />
+        <Tally summary={rows.summary} chosen={action} choose={(action) => route.set({ action })} />
         <div class="bar">
             <label>
                 <span class="soft">Rows</span>
                 <select
                     aria-label="Rows"
                     value={by}
-                    onchange={(e) => place.set({ by: e.currentTarget.value })}
+                    onchange={(e) => route.set({ by: e.currentTarget.value })}
                 >
                     <option value="department">by department</option>
                     <option value="action">by action</option>
@@ -205,7 +205,7 @@
                 <select
                     aria-label="that are"
                     value={action}
-                    onchange={(e) => place.set({ action: e.currentTarget.value })}
+                    onchange={(e) => route.set({ action: e.currentTarget.value })}
                 >
                     <option value="">any</option>
                     <option value="todo">not kept</option>
@@ -220,7 +220,7 @@
                     <select
                         aria-label="of"
                         value={field}
-                        onchange={(e) => place.set({ field: e.currentTarget.value })}
+                        onchange={(e) => route.set({ field: e.currentTarget.value })}
                     >
                         <option value="">any field</option>
                         {#each fields as [name, shells] (name)}
@@ -234,7 +234,7 @@
                 <select
                     aria-label="with snag"
                     value={snag}
-                    onchange={(e) => place.set({ snag: e.currentTarget.value })}
+                    onchange={(e) => route.set({ snag: e.currentTarget.value })}
                 >
                     <option value="">any or none</option>
                     <option value="any">any</option>
@@ -247,8 +247,8 @@
                 <span class="soft">showing</span>
                 <select
                     aria-label="showing"
-                    value={place.params.show ?? 'title'}
-                    onchange={(e) => place.set({ show: e.currentTarget.value })}
+                    value={route.params.show ?? 'title'}
+                    onchange={(e) => route.set({ show: e.currentTarget.value })}
                 >
                     <option value="title">titles</option>
                     <option value="category">categories</option>
@@ -267,8 +267,8 @@
             {stops}
             firstDay={rows.summary.firstDay}
             lastDay={rows.summary.lastDay}
-            show={place.params.show === 'category' ? 'category' : 'title'}
-            select={(key) => place.set({ key })}
+            show={route.params.show === 'category' ? 'category' : 'title'}
+            select={(key) => route.set({ key })}
             {enter}
             {edit}
         />
@@ -276,7 +276,7 @@
             <p class="none">
                 No shell is like that. <button
                     class="plain"
-                    onclick={() => place.set({ action: '', snag: '', field: '', q: '' })}>Show all</button
+                    onclick={() => route.set({ action: '', snag: '', field: '', q: '' })}>Show all</button
                 >
             </p>
         {/if}
@@ -294,11 +294,11 @@
         <ul>
             {#each rows.summary.snags as snag (snag.snag)}
                 <li>
-                    <button class="plain" onclick={() => place.set({ snag: snag.snag, by: 'department' })}>
+                    <button class="plain" onclick={() => route.set({ snag: snag.snag, by: 'department' })}>
                         {count(snag.shells, 'shell')}: {words(snag.snag)}
                     </button>
                     <b class={snag.stop ? 'brick' : 'ochre'}>{snag.stop ? '■ stop' : '▲ note'}</b>
-                    <span>{snag.says} {snag.toDo}</span>
+                    <span>{snag.message} {snag.toDo}</span>
                 </li>
             {/each}
         </ul>

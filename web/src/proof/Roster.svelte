@@ -1,6 +1,6 @@
 <script lang="ts">
     import { get, type Api } from '../api/client'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import { count, number } from '../frame/words'
 
     /** Who comes into a shell that stands and who leaves it. The LMS is asked for it, so it may take a moment. */
@@ -17,7 +17,7 @@
         roster = null
         trouble = ''
         get<Api['ProofRoster']>(
-            `/api/terms/${encodeURIComponent(place.term)}/proof/roster?${query}`,
+            `/api/terms/${encodeURIComponent(route.term)}/proof/roster?${query}`,
             abort.signal,
         )
             .then((answer) => (roster = answer))

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { get, post, Problem, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { place } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import { count, words } from '../frame/words'
 
     /** A value changed where it is seen: only for this shell, or in the layer that it came from. */
@@ -51,7 +51,7 @@
     /** How many sections the wider scopes reach, so that nobody takes them by a slip. */
     let reach = $state.raw<{ department: number; layer: number } | null>(null)
     $effect(() => {
-        const term = `/api/terms/${encodeURIComponent(place.term)}`
+        const term = `/api/terms/${encodeURIComponent(route.term)}`
         const index = layer?.index ?? -1
         void Promise.all([get<Api['ProofFacts'][]>(`${term}/facts`), get<number[]>(`${term}/layers`)])
             .then(([facts, layers]) => {
@@ -74,7 +74,7 @@
             return
         }
         const abort = new AbortController()
-        post<Api['ProofEffect']>(`/api/terms/${encodeURIComponent(place.term)}/effect`, asked, abort.signal)
+        post<Api['ProofEffect']>(`/api/terms/${encodeURIComponent(route.term)}/effect`, asked, abort.signal)
             .then((answer) => {
                 outcome = answer
                 trouble = ''

@@ -10,7 +10,7 @@ const EFFECT = {
     departments: [],
     snags: [{ snag: 'title-shortened', stop: false, before: 0, after: 2 }],
     samples: [],
-    hard: [],
+    edgeCases: [],
     named: [],
     blockers: [],
     matches: [],

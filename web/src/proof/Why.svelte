@@ -1,7 +1,7 @@
 <script lang="ts">
     import type { Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { follow, place } from '../frame/nav.svelte'
+    import { follow, route } from '../frame/nav.svelte'
     import { count, moment } from '../frame/words'
     import { fieldName } from './rows.svelte'
     import Roster from './Roster.svelte'
@@ -65,7 +65,7 @@
         </dd>
         <dd class="why">
             {#if from?.origin === 'LAYER'}
-                <a href={place.href('conventions', { layer: String(from.index), field: value.setting })}>
+                <a href={route.href('conventions', { layer: String(from.index), field: value.setting })}>
                     layer {from.index + 1}, {from.name}</a
                 >{#if from.fixes}, fixed there{/if}
                 {#if value.kind === 'MOMENT' || value.kind === 'PATTERN' || value.written !== value.text}
@@ -81,7 +81,7 @@
                 >
             {/if}
             {#if value.setting === 'template' && shell.action === 'build' && kept}
-                <a class="other" href={place.href('conventions', { view: 'starts', key: shell.key })}
+                <a class="other" href={route.href('conventions', { view: 'starts', key: shell.key })}
                     >what it starts from</a
                 >
             {/if}
@@ -105,7 +105,7 @@
     {#each shell.snags as snag (snag.snag)}
         <p class="snag" class:stop={snag.stop}>
             <b>{snag.stop ? '■ stop' : '▲ note'}</b>
-            {snag.says}
+            {snag.message}
             {snag.toDo}
         </p>
     {/each}

@@ -2,8 +2,9 @@
     import { onMount, untrack } from 'svelte'
     import { get, post, Problem, remove, upload, type Api, type FieldError } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { NO_TERM, place } from '../frame/nav.svelte'
+    import { NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import { backToSheet } from '../parts/focus'
     import Views from '../frame/Views.svelte'
     import { instant } from '../frame/words'
     import PickList from '../parts/PickList.svelte'
@@ -28,10 +29,10 @@
     let busy = $state(false)
     let loaded = $state(false)
 
-    const withTerm = $derived(place.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
+    const withTerm = $derived(route.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
     const disabled = $derived(!campus.mayChange)
 
-    onMount(() => void campus.attempt(() => open(place.params.template ?? '')))
+    onMount(() => void campus.attempt(() => open(route.params.template ?? '')))
 
     async function open(id: string) {
         list = await get<Api['TemplateAbout'][]>('/api/templates')
@@ -43,7 +44,7 @@
             const view = await get<Api['TemplateView']>(`/api/templates/${encodeURIComponent(known.id)}`)
             about = view.about
             edit.start(view.draft)
-            place.set({ template: known.id })
+            route.set({ template: known.id })
         } else {
             about = null
             edit.start(null)
@@ -58,7 +59,7 @@
         if (!withTerm || !loaded) return
         const abort = new AbortController()
         post<Api['StartPlaced']>(
-            `/api/terms/${encodeURIComponent(place.term)}/placed`,
+            `/api/terms/${encodeURIComponent(route.term)}/placed`,
             { draft: { ...draft, id: draft.id || 'x', title: draft.title || 'x' }, session: ofSession },
             abort.signal,
         )
@@ -74,24 +75,24 @@
         return () => abort.abort()
     })
 
-    function fresh(brought?: Api['TemplateBrought']) {
+    function fresh(brought?: Api['TemplateImported']) {
         about = null
         leftOut = brought?.leftOut ?? []
         edit.start(null, brought?.draft ?? emptyTemplate())
-        place.set({ template: '' })
+        route.set({ template: '' })
     }
 
     function bring(file: File | undefined) {
         if (!file) return
         void campus.attempt(async () =>
-            fresh(await upload<Api['TemplateBrought']>('/api/templates/cartridge', file)),
+            fresh(await upload<Api['TemplateImported']>('/api/templates/cartridge', file)),
         )
     }
 
     function take() {
         const query = new URLSearchParams({ key: shellKey.trim() })
         void campus.attempt(async () =>
-            fresh(await get<Api['TemplateBrought']>(`/api/templates/from-shell?${query}`)),
+            fresh(await get<Api['TemplateImported']>(`/api/templates/from-shell?${query}`)),
         )
     }
 
@@ -136,7 +137,7 @@
         else {
             const at = event.target
             if (at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement) {
-                if (event.key === 'Escape') at.blur()
+                if (event.key === 'Escape') backToSheet()
                 return
             }
             if (event.key === 'u') edit.undo()

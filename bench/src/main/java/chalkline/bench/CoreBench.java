@@ -3,7 +3,7 @@ package chalkline.bench;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;
@@ -38,7 +38,7 @@ import org.openjdk.jmh.annotations.Warmup;
 public class CoreBench {
     private Path file;
     private RegistrarList list;
-    private Session term;
+    private AcademicSession term;
     private List<Section> sections;
     private Conventions conventions;
     private Conventions edited;

@@ -1,8 +1,8 @@
 package chalkline.cli;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section.Days;
-import chalkline.core.arrivals.Session;
 import chalkline.core.calendar.CarryForward;
 import chalkline.core.conventions.Conventions;
 import chalkline.formats.FaultyFileException;
@@ -46,26 +46,26 @@ final class CarryCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FaultyFileException {
-        Files files = new Files();
+        InputFiles files = new InputFiles();
         Optional<RegistrarList> read = files.list(list);
         Optional<ConventionsFile> rules = files.conventions(conventions);
         List<Dates.Item> items = files.dates(dates);
-        Optional<Session> earlier = files.term(read, from);
-        Optional<Session> later = files.term(read, to);
+        Optional<AcademicSession> earlier = files.term(read, from);
+        Optional<AcademicSession> later = files.term(read, to);
         files.check(rules, read);
         files.done();
-        Files.tell(
+        InputFiles.tell(
                 rules.orElseThrow().unmatched(read.orElseThrow()),
                 spec.commandLine().getErr());
-        Conventions kept = Files.of(rules);
+        Conventions kept = InputFiles.of(rules);
         CarryForward forward = new CarryForward(term(earlier.orElseThrow(), kept), term(later.orElseThrow(), kept));
         List<Dates.CarriedItem> carried =
                 items.stream().map(item -> item.carry(forward)).toList();
-        Files.write(out, writer -> Sheets.carried(carried, writer));
+        InputFiles.write(out, writer -> Sheets.carried(carried, writer));
         return 0;
     }
 
-    private static CarryForward.Term term(Session session, Conventions conventions) {
+    private static CarryForward.Term term(AcademicSession session, Conventions conventions) {
         return CarryForward.Term.of(
                 new Days(session.start(), session.end()),
                 conventions.breaksOf(List.of(session.code())),

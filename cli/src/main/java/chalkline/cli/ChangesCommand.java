@@ -47,7 +47,7 @@ final class ChangesCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FaultyFileException {
-        Files files = new Files();
+        InputFiles files = new InputFiles();
         Optional<RegistrarList> then = files.listAmongOthers(Path.of(before), before);
         Optional<RegistrarList> now = files.listAmongOthers(Path.of(after), after);
         Optional<Guards> guards = Optional.ofNullable(conventions)
@@ -59,7 +59,7 @@ final class ChangesCommand implements Callable<Integer> {
         ListChanges changes = ListChanges.between(then.orElseThrow(), now.orElseThrow(), term);
         Optional<Labelled> named =
                 labels ? Optional.of(Labelled.of(List.of(then.orElseThrow(), now.orElseThrow()))) : Optional.empty();
-        Files.write(out, writer -> Sheets.changes(changes.all(), named, writer));
+        InputFiles.write(out, writer -> Sheets.changes(changes.all(), named, writer));
         List<Guards.Trip> tripped = guards.map(changes::tripped).orElse(List.of());
         tripped.forEach(trip -> spec.commandLine().getOut().println("held: " + trip));
         return tripped.isEmpty() ? 0 : HELD;

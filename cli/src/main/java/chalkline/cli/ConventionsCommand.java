@@ -47,19 +47,19 @@ final class ConventionsCommand implements Callable<Integer> {
     @Override
     public Integer call() throws FaultyFileException {
         String password = System.getProperty(PASSWORD, System.getenv().getOrDefault(PASSWORD, ""));
-        PrintWriter says = spec.commandLine().getOut();
+        PrintWriter message = spec.commandLine().getOut();
         try {
             RunningApplication application = RunningApplication.signedIn(server, user, password);
             if (way.out.isPresent()) {
                 String yaml = application.conventions();
-                Files.write(way.out.get(), writer -> writer.write(yaml));
+                InputFiles.write(way.out.get(), writer -> writer.write(yaml));
                 return 0;
             }
             Path in = way.in.orElseThrow();
-            Files files = new Files();
+            InputFiles files = new InputFiles();
             files.conventions(in);
             files.done();
-            says.println(application.keep(java.nio.file.Files.readString(in, StandardCharsets.UTF_8), note));
+            message.println(application.keep(java.nio.file.Files.readString(in, StandardCharsets.UTF_8), note));
             return 0;
         } catch (RunningApplication.Refused | IOException e) {
             spec.commandLine().getErr().println(e.getMessage());

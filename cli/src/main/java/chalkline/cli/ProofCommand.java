@@ -35,7 +35,7 @@ final class ProofCommand implements Callable<Integer> {
     public Integer call() throws FaultyFileException {
         TermOptions.Input input = of.read(Optional.ofNullable(held));
         Proof proof = input.proof();
-        Files.write(out, writer -> Sheets.proof(proof.rows(), input.labels(labels), writer));
+        InputFiles.write(out, writer -> Sheets.proof(proof.rows(), input.labels(labels), writer));
         boolean stopped = proof.rows().stream().anyMatch(row -> row.action() == Action.STOP);
         return strict && stopped ? 1 : 0;
     }

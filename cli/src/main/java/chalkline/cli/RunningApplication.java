@@ -30,8 +30,8 @@ final class RunningApplication {
     static final class Refused extends Exception {
         private static final long serialVersionUID = 1L;
 
-        Refused(String says) {
-            super(says);
+        Refused(String message) {
+            super(message);
         }
     }
 

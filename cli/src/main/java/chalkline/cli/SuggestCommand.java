@@ -30,7 +30,7 @@ final class SuggestCommand implements Callable<Integer> {
     public Integer call() throws FaultyFileException {
         TermOptions.Input input = of.read(Optional.empty());
         List<Suggestion> suggestions = Suggestions.of(input.list(), input.term(), input.conventions());
-        Files.write(out, writer -> Sheets.suggestions(suggestions, input.labels(labels), writer));
+        InputFiles.write(out, writer -> Sheets.suggestions(suggestions, input.labels(labels), writer));
         return 0;
     }
 }

@@ -1,7 +1,7 @@
 package chalkline.cli;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
@@ -33,7 +33,7 @@ final class TermOptions {
     CommandSpec spec;
 
     /** What the files hold. */
-    record Input(RegistrarList list, Conventions conventions, Session term, List<HeldShell> held) {
+    record Input(RegistrarList list, Conventions conventions, AcademicSession term, List<HeldShell> held) {
         Proof proof() {
             return Proof.of(list, term, conventions, held);
         }
@@ -50,20 +50,20 @@ final class TermOptions {
      * @throws FaultyFileException with every fault of all of them
      */
     Input read(Optional<Path> held) throws FaultyFileException {
-        Files files = new Files();
-        Files others = new Files();
+        InputFiles files = new InputFiles();
+        InputFiles others = new InputFiles();
         // the list takes longest by far, so that the others are read beside it
         CompletableFuture<Optional<RegistrarList>> reading = CompletableFuture.supplyAsync(() -> files.list(list));
         Optional<ConventionsFile> rules = others.conventions(conventions);
         List<HeldShell> shells = others.held(held);
         Optional<RegistrarList> registrar = reading.join();
         files.add(others);
-        Optional<Session> session = files.term(registrar, term);
+        Optional<AcademicSession> session = files.term(registrar, term);
         files.check(rules, registrar);
         files.done();
-        Files.tell(
+        InputFiles.tell(
                 rules.orElseThrow().unmatched(registrar.orElseThrow()),
                 spec.commandLine().getErr());
-        return new Input(registrar.orElseThrow(), Files.of(rules), session.orElseThrow(), shells);
+        return new Input(registrar.orElseThrow(), InputFiles.of(rules), session.orElseThrow(), shells);
     }
 }

@@ -75,7 +75,7 @@ final class WhyCommand implements Callable<Integer> {
     private static void print(ProofRow row, List<Why> all, PrintWriter out) {
         out.println(row.key() + ": " + row.action().key());
         for (Snag snag : row.snags()) {
-            out.println((snag.isStop() ? "stop " : "note ") + snag.key() + ": " + snag.says() + " " + snag.toDo());
+            out.println((snag.isStop() ? "stop " : "note ") + snag.key() + ": " + snag.message() + " " + snag.toDo());
         }
         for (Why why : all) {
             out.println();

@@ -52,7 +52,7 @@ class ConventionsCommandTest {
         asked.add(exchange.getRequestMethod() + " " + path + " " + token + " " + body);
         boolean wrongPassword = path.equals("/api/sign-in") && !body.contains("password=chalk+%26+line");
         boolean refused = body.contains("refuse me");
-        String says = switch (path) {
+        String message = switch (path) {
             case "/api/conventions" -> "{\"about\":{\"number\":7}}";
             case "/api/conventions/versions/7/file" -> YAML;
             case "/api/conventions/versions" ->
@@ -60,7 +60,7 @@ class ConventionsCommandTest {
             default -> "{}";
         };
         exchange.getResponseHeaders().add("Set-Cookie", "XSRF-TOKEN=t" + asked.size() + "; Path=/");
-        byte[] bytes = says.getBytes(StandardCharsets.UTF_8);
+        byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
         exchange.sendResponseHeaders(wrongPassword ? 401 : refused ? 409 : 200, bytes.length);
         exchange.getResponseBody().write(bytes);
         exchange.close();

@@ -1,5 +1,6 @@
 package chalkline.core;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Enrollments;
@@ -9,7 +10,6 @@ import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -20,7 +20,7 @@ import java.util.Optional;
 
 /** Small registrar's lists for tests: one college with departments OCEA and ECON, term 27SP with two halves. */
 public final class Lists {
-    private final Map<String, Session> sessions = new LinkedHashMap<>();
+    private final Map<String, AcademicSession> sessions = new LinkedHashMap<>();
     private final Map<String, Org> orgs = new LinkedHashMap<>();
     private final Map<String, Course> courses = new LinkedHashMap<>();
     private final Map<String, ListedClass> classes = new LinkedHashMap<>();
@@ -39,7 +39,7 @@ public final class Lists {
 
     public Lists session(String id, String title, String type, String start, String end, String parent, String code) {
         Optional<LocalDate> last = end.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(end));
-        sessions.put(id, new Session(id, title, type, LocalDate.parse(start), last, parent, code));
+        sessions.put(id, new AcademicSession(id, title, type, LocalDate.parse(start), last, parent, code));
         return this;
     }
 

@@ -340,7 +340,7 @@ class FirstTermTest {
     @Test
     @Order(9)
     void buildsAllOfIt() {
-        button("Build 1,200 shells").press("Enter");
+        button("Build 1,200").press("Enter");
         heading("Building 1,200 shells").waitFor();
         assertThat(browser.axe()).isEmpty();
         heading("1,200 shells stand as planned").waitFor(new Locator.WaitForOptions().setTimeout(180_000));

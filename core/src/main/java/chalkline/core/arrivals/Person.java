@@ -12,4 +12,10 @@ public record Person(
         String givenName,
         String familyName,
         String identifier,
-        String email) {}
+        String email) {
+
+    /** Given name and family name, as people say it. */
+    public String fullName() {
+        return (givenName + " " + familyName).strip();
+    }
+}

@@ -12,7 +12,7 @@ import java.util.Optional;
  * @param enrollments grouped in no way; several hundred thousand are usual
  */
 public record RegistrarList(
-        Map<String, Session> sessions,
+        Map<String, AcademicSession> sessions,
         Map<String, Org> orgs,
         Map<String, Course> courses,
         Map<String, ListedClass> classes,
@@ -20,7 +20,7 @@ public record RegistrarList(
         Enrollments enrollments) {
 
     /** The term with this code, in the sense of {@link #termOf}; empty where the list has none. */
-    public Optional<Session> term(String code) {
+    public Optional<AcademicSession> term(String code) {
         return sessions.values().stream()
                 .filter(session ->
                         session.code().equals(code) && termOf(session).equals(session))
@@ -28,16 +28,16 @@ public record RegistrarList(
     }
 
     /** Every session that is a term of its own, by its first day. */
-    public List<Session> terms() {
+    public List<AcademicSession> terms() {
         return sessions.values().stream()
                 .filter(session -> termOf(session).equals(session) && !session.isSchoolYear())
-                .sorted(Comparator.comparing(Session::start))
+                .sorted(Comparator.comparing(AcademicSession::start))
                 .toList();
     }
 
     /** The term of a session: itself where it lies in nothing or in a school year, else the session it lies in. */
-    public Session termOf(Session session) {
-        Session parent = sessions.get(session.parentId());
+    public AcademicSession termOf(AcademicSession session) {
+        AcademicSession parent = sessions.get(session.parentId());
         return parent == null || parent.isSchoolYear() ? session : parent;
     }
 }

@@ -40,10 +40,10 @@ public record Section(
         String meets,
         String capacity,
         List<String> tags,
-        List<Session> sessions,
+        List<AcademicSession> sessions,
         Days days,
-        Session term,
-        Optional<Session> part,
+        AcademicSession term,
+        Optional<AcademicSession> part,
         List<String> breakTerms,
         List<Person> instructors,
         int flagged,
@@ -60,8 +60,9 @@ public record Section(
     /** Codes of its sessions in the order of their first days, then by code, joined by {@code +}. */
     public String sessionCodes() {
         return sessions.stream()
-                .sorted(Comparator.comparing(Session::start).thenComparing(Session::code, Text.BY_CODE_POINT))
-                .map(Session::code)
+                .sorted(Comparator.comparing(AcademicSession::start)
+                        .thenComparing(AcademicSession::code, Text.BY_CODE_POINT))
+                .map(AcademicSession::code)
                 .collect(Collectors.joining("+"));
     }
 

@@ -34,7 +34,7 @@ public final class Sections {
     }
 
     /** All sections of a term, with their people. */
-    public static List<Section> ofTerm(RegistrarList list, Session term) {
+    public static List<Section> ofTerm(RegistrarList list, AcademicSession term) {
         return new Sections(list).read(term);
     }
 
@@ -65,7 +65,7 @@ public final class Sections {
         return wanted.isEmpty() ? List.of() : new Sections(list).read(wanted);
     }
 
-    private List<Section> read(Session term) {
+    private List<Section> read(AcademicSession term) {
         Map<String, ListedClass> wanted = new LinkedHashMap<>();
         for (ListedClass listed : list.classes().values()) {
             if (timeOf(listed).term().equals(term)) {
@@ -125,13 +125,18 @@ public final class Sections {
 
     /** What follows from the sessions of a class alone. */
     private record Time(
-            List<Session> sessions, Days days, Session term, Optional<Session> part, List<String> breakTerms) {}
+            List<AcademicSession> sessions,
+            Days days,
+            AcademicSession term,
+            Optional<AcademicSession> part,
+            List<String> breakTerms) {}
 
     private Time timeOf(ListedClass listed) {
         return times.computeIfAbsent(listed.sessionIds(), ids -> {
-            List<Session> sessions = ids.stream().map(list.sessions()::get).toList();
-            Session term = termOf(sessions);
-            Session first = sessions.get(0);
+            List<AcademicSession> sessions =
+                    ids.stream().map(list.sessions()::get).toList();
+            AcademicSession term = termOf(sessions);
+            AcademicSession first = sessions.get(0);
             return new Time(
                     sessions,
                     days(sessions),
@@ -139,22 +144,22 @@ public final class Sections {
                     sessions.size() == 1 && !first.equals(term) ? Optional.of(first) : Optional.empty(),
                     sessions.stream()
                             .map(list::termOf)
-                            .map(Session::code)
+                            .map(AcademicSession::code)
                             .distinct()
                             .toList());
         });
     }
 
-    private Session termOf(Collection<Session> sessions) {
+    private AcademicSession termOf(Collection<AcademicSession> sessions) {
         return sessions.stream()
                 .map(list::termOf)
-                .min(Comparator.comparing(Session::start))
+                .min(Comparator.comparing(AcademicSession::start))
                 .orElseThrow();
     }
 
-    private static Days days(List<Session> sessions) {
+    private static Days days(List<AcademicSession> sessions) {
         LocalDate first = sessions.stream()
-                .map(Session::start)
+                .map(AcademicSession::start)
                 .min(Comparator.naturalOrder())
                 .orElseThrow();
         boolean endless = sessions.stream().anyMatch(session -> session.end().isEmpty());

@@ -19,18 +19,25 @@ public record CrossListing(Allow allow, Lead lead, int foldAt, Set<Tier> mark) {
 
     /** How strong the evidence is that sections are taught together, the strongest first. */
     public enum Tier {
-        LISTED("listed"),
-        SAME_MEETING("same-meeting"),
-        SAME_COURSE("same-course");
+        LISTED("listed", "Listed by the registrar"),
+        SAME_MEETING("same-meeting", "Same room, same hours, same instructor"),
+        SAME_COURSE("same-course", "Same course, same instructor");
 
         private final String key;
+        private final String plainName;
 
-        Tier(String key) {
+        Tier(String key, String plainName) {
             this.key = key;
+            this.plainName = plainName;
         }
 
         public String key() {
             return key;
+        }
+
+        /** What it is called on screen. */
+        public String plainName() {
+            return plainName;
         }
     }
 

@@ -1,10 +1,10 @@
 package chalkline.core.conventions;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -80,7 +80,7 @@ public final class Moves {
     }
 
     private static Optional<LocalDate> since(RegistrarList list, String text) {
-        Optional<LocalDate> start = list.term(text).map(Session::start);
+        Optional<LocalDate> start = list.term(text).map(AcademicSession::start);
         if (start.isPresent()) {
             return start;
         }

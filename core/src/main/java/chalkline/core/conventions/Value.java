@@ -1,7 +1,7 @@
 package chalkline.core.conventions;
 
 import chalkline.core.calendar.Moment;
-import chalkline.core.naming.Pattern;
+import chalkline.core.naming.NamePattern;
 import chalkline.core.naming.PatternException;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
@@ -80,8 +80,8 @@ public final class Value {
         return words(text);
     }
 
-    public Pattern pattern() {
-        return (Pattern) parsed;
+    public NamePattern pattern() {
+        return (NamePattern) parsed;
     }
 
     public Moment moment() {
@@ -109,7 +109,7 @@ public final class Value {
 
     private static Value pattern(String text) throws ValueException {
         try {
-            return new Value(text, Pattern.parse(text));
+            return new Value(text, NamePattern.parse(text));
         } catch (PatternException e) {
             throw new ValueException(e.column(), e.getMessage());
         }

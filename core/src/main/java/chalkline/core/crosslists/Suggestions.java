@@ -1,10 +1,10 @@
 package chalkline.core.crosslists;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossListing;
 import chalkline.core.conventions.CrossListing.Tier;
@@ -30,7 +30,7 @@ public final class Suggestions {
     private Suggestions() {}
 
     /** By tier, then by the lead's sourcedId by code points. */
-    public static List<Suggestion> of(RegistrarList list, Session term, Conventions conventions) {
+    public static List<Suggestion> of(RegistrarList list, AcademicSession term, Conventions conventions) {
         List<Section> sections = Moves.of(list, conventions).apply(Sections.ofTerm(list, term));
         return among(alone(sections, conventions), conventions.crossListing());
     }
@@ -118,6 +118,7 @@ public final class Suggestions {
     private static Set<String> sessionIds(Section section) {
         return section.sessions().size() == 1
                 ? Set.of(section.sessions().get(0).id())
-                : new HashSet<>(section.sessions().stream().map(Session::id).toList());
+                : new HashSet<>(
+                        section.sessions().stream().map(AcademicSession::id).toList());
     }
 }

@@ -12,13 +12,13 @@ final class PatternParser {
         this.source = source.codePoints().toArray();
     }
 
-    List<Pattern.Part> parse() throws PatternException {
+    List<NamePattern.Part> parse() throws PatternException {
         return parts(-1);
     }
 
     /** Parts up to the end, or up to the bracket that closes the one opened at the given place. */
-    private List<Pattern.Part> parts(int openedAt) throws PatternException {
-        List<Pattern.Part> parts = new ArrayList<>();
+    private List<NamePattern.Part> parts(int openedAt) throws PatternException {
+        List<NamePattern.Part> parts = new ArrayList<>();
         StringBuilder text = new StringBuilder();
         while (at < source.length) {
             int c = source[at];
@@ -42,7 +42,7 @@ final class PatternParser {
                 case '[' -> {
                     flush(text, parts);
                     int opened = at++;
-                    parts.add(new Pattern.Optional(parts(opened)));
+                    parts.add(new NamePattern.Bracketed(parts(opened)));
                 }
                 case ']' -> throw error(at, "this ] closes nothing");
                 case '}' -> throw error(at, "this } closes nothing");
@@ -59,14 +59,14 @@ final class PatternParser {
         return parts;
     }
 
-    private static void flush(StringBuilder text, List<Pattern.Part> parts) {
+    private static void flush(StringBuilder text, List<NamePattern.Part> parts) {
         if (text.length() > 0) {
-            parts.add(new Pattern.Literal(text.toString()));
+            parts.add(new NamePattern.Literal(text.toString()));
             text.setLength(0);
         }
     }
 
-    private Pattern.Field field() throws PatternException {
+    private NamePattern.Field field() throws PatternException {
         int opened = at++;
         int close = at;
         while (close < source.length && source[close] != '}') {
@@ -89,7 +89,7 @@ final class PatternParser {
             modifiers.add(Modifier.parse(piece.text())
                     .orElseThrow(() -> error(piece.at(), "there is no modifier \"" + piece.text() + "\"")));
         }
-        return new Pattern.Field(token, List.copyOf(modifiers));
+        return new NamePattern.Field(token, List.copyOf(modifiers));
     }
 
     private record Piece(int at, String text) {}

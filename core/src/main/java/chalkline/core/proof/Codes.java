@@ -1,7 +1,7 @@
 package chalkline.core.proof;
 
 import chalkline.core.conventions.Setting;
-import chalkline.core.naming.Pattern;
+import chalkline.core.naming.NamePattern;
 import chalkline.core.naming.PatternException;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
@@ -74,7 +74,7 @@ final class Codes {
     private static boolean distinguish(List<Draft> others) {
         for (String name :
                 others.get(0).shell().settings().get(Setting.DISTINGUISH).items()) {
-            Pattern slug = slugOf(Token.named(name).orElseThrow());
+            NamePattern slug = slugOf(Token.named(name).orElseThrow());
             List<String> values = others.stream()
                     .map(draft -> slug.render(draft.shell()::valueOf))
                     .toList();
@@ -90,9 +90,9 @@ final class Codes {
         return false;
     }
 
-    private static Pattern slugOf(Token token) {
+    private static NamePattern slugOf(Token token) {
         try {
-            return Pattern.parse("{" + token.text() + ":slug}");
+            return NamePattern.parse("{" + token.text() + ":slug}");
         } catch (PatternException impossible) {
             throw new IllegalStateException(impossible);
         }

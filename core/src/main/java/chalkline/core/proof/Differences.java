@@ -1,9 +1,8 @@
 package chalkline.core.proof;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
 import java.math.BigDecimal;
-import java.time.DateTimeException;
-import java.time.OffsetDateTime;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
@@ -59,27 +58,19 @@ final class Differences {
             return true;
         }
         return switch (setting) {
-            case OPENS, CLOSES -> sameInstant(ours, theirs);
+            case OPENS, CLOSES -> IsoMoment.same(ours, theirs);
             case ENTRY -> Set.copyOf(List.of(ours.split(" "))).equals(new HashSet<>(List.of(theirs.split(" "))));
             case UNIT_COUNT, UPLOAD_LIMIT, NEWS_ITEMS, PEOPLE_PER_PAGE, GROUPS -> sameNumber(ours, theirs);
             default -> false;
         };
     }
 
-    private static boolean sameInstant(String ours, String theirs) {
-        try {
-            return OffsetDateTime.parse(ours).isEqual(OffsetDateTime.parse(theirs));
-        } catch (DateTimeException noMoment) {
-            return false;
-        }
-    }
-
     private static boolean sameWindows(Map<String, SectionWindow> ours, Map<String, SectionWindow> theirs) {
         return ours.keySet().equals(theirs.keySet())
                 && ours.entrySet().stream().allMatch(entry -> {
                     SectionWindow their = theirs.get(entry.getKey());
-                    return sameInstant(entry.getValue().opens(), their.opens())
-                            && sameInstant(entry.getValue().closes(), their.closes());
+                    return IsoMoment.same(entry.getValue().opens(), their.opens())
+                            && IsoMoment.same(entry.getValue().closes(), their.closes());
                 });
     }
 

@@ -1,9 +1,9 @@
 package chalkline.core.proof;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Setting;
@@ -42,7 +42,8 @@ public final class Proof {
             RegistrarList list, List<Section> sections, String termCode, HeldShells held, Rosters rosters) {}
 
     /** The proof of a term of the list. */
-    public static Proof of(RegistrarList list, Session term, Conventions conventions, Collection<HeldShell> held) {
+    public static Proof of(
+            RegistrarList list, AcademicSession term, Conventions conventions, Collection<HeldShell> held) {
         List<Section> sections = Sections.ofTerm(list, term);
         return of(list, sections, term.code(), conventions, held);
     }

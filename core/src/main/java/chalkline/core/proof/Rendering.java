@@ -3,7 +3,7 @@ package chalkline.core.proof;
 import chalkline.core.conventions.Conventions.Limits;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Cut;
-import chalkline.core.naming.Pattern;
+import chalkline.core.naming.NamePattern;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.Token;
 import java.util.Set;
@@ -41,13 +41,13 @@ final class Rendering {
         }
     }
 
-    private static Pattern pattern(Shell shell, Setting setting) {
+    private static NamePattern pattern(Shell shell, Setting setting) {
         return shell.settings().get(setting).pattern();
     }
 
     private String title(Draft draft) {
         Shell shell = draft.shell();
-        Pattern pattern = pattern(shell, Setting.TITLE);
+        NamePattern pattern = pattern(shell, Setting.TITLE);
         String whole = pattern.render(shell::valueOf);
         if (Text.length(whole) <= limits.title()) {
             return whole;

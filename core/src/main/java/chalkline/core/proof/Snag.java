@@ -108,13 +108,13 @@ public enum Snag {
 
     private final String key;
     private final boolean stop;
-    private final String says;
+    private final String message;
     private final String toDo;
 
-    Snag(String key, boolean stop, String says, String toDo) {
+    Snag(String key, boolean stop, String message, String toDo) {
         this.key = key;
         this.stop = stop;
-        this.says = says;
+        this.message = message;
         this.toDo = toDo;
     }
 
@@ -127,8 +127,8 @@ public enum Snag {
     }
 
     /** What is the matter, in one sentence. */
-    public String says() {
-        return says;
+    public String message() {
+        return message;
     }
 
     /** What to do about it, in one sentence. */

@@ -6,7 +6,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
 import chalkline.core.conventions.Source;
 import chalkline.core.conventions.Stack;
-import chalkline.core.naming.Pattern;
+import chalkline.core.naming.NamePattern;
 import chalkline.core.naming.Token;
 import java.util.Arrays;
 import java.util.List;
@@ -72,7 +72,7 @@ public record Why(
                 || shell.settings().get(setting).text().isEmpty()) {
             return List.of();
         }
-        Pattern pattern = shell.settings().get(setting).pattern();
+        NamePattern pattern = shell.settings().get(setting).pattern();
         return Arrays.stream(Token.values())
                 .filter(pattern::uses)
                 .map(token -> new Fact(token, shell.valueOf(token)))

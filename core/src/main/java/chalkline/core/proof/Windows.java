@@ -1,8 +1,9 @@
 package chalkline.core.proof;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Section.Days;
-import chalkline.core.arrivals.Session;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.calendar.Moment;
 import chalkline.core.calendar.Weeks;
 import chalkline.core.conventions.Conventions;
@@ -12,7 +13,6 @@ import chalkline.core.conventions.Stack;
 import chalkline.core.conventions.Value;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
@@ -24,9 +24,6 @@ import java.util.concurrent.ConcurrentHashMap;
 final class Windows {
     private static final LocalTime END_OF_DAY = LocalTime.of(23, 59);
 
-    /** ISO 8601 with seconds and offset; UTC is written +00:00. */
-    private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
-
     private final Conventions conventions;
     private final Map<WeeksOf, Weeks> weeks = new ConcurrentHashMap<>();
     private final Map<Asked, Window> windows = new ConcurrentHashMap<>();
@@ -37,7 +34,7 @@ final class Windows {
     private record Asked(
             Value opens, Value closes, String units, String layout, Days term, Days days, List<String> breakTerms) {
         static Asked of(Section section, Settings settings, Value opens, Value closes) {
-            Session term = section.term();
+            AcademicSession term = section.term();
             return new Asked(
                     opens,
                     closes,
@@ -87,7 +84,7 @@ final class Windows {
     }
 
     private static String written(Optional<ZonedDateTime> moment) {
-        return moment.map(WRITTEN::format).orElse("");
+        return moment.map(IsoMoment::write).orElse("");
     }
 
     private static Section sectionOf(Draft draft, String id) {

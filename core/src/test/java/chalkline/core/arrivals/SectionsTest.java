@@ -65,7 +65,7 @@ class SectionsTest {
                 .section("a", "c", "001", "27SP-B", "", "", "")
                 .only();
         assertThat(section.term().code()).isEqualTo("27SP");
-        assertThat(section.part()).map(Session::code).contains("27SP-B");
+        assertThat(section.part()).map(AcademicSession::code).contains("27SP-B");
         assertThat(section.days().first()).isEqualTo(LocalDate.parse("2027-03-01"));
     }
 

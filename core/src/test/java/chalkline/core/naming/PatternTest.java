@@ -18,7 +18,7 @@ class PatternTest {
             Token.TERM_NAME, "Spring 2027");
 
     private static String render(String pattern) throws PatternException {
-        return Pattern.parse(pattern).render(token -> VALUES.getOrDefault(token, ""));
+        return NamePattern.parse(pattern).render(token -> VALUES.getOrDefault(token, ""));
     }
 
     @ParameterizedTest
@@ -62,7 +62,7 @@ class PatternTest {
         "{ nope },3"
     })
     void saysAtWhichColumnItGoesWrong(String pattern, int column) {
-        assertThatThrownBy(() -> Pattern.parse(pattern))
+        assertThatThrownBy(() -> NamePattern.parse(pattern))
                 .isInstanceOfSatisfying(
                         PatternException.class, e -> assertThat(e.column()).isEqualTo(column));
     }

@@ -1,12 +1,12 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.YesNo;
 import chalkline.formats.Fault;
@@ -42,7 +42,7 @@ public final class OneRosterReader {
     private final ReadAhead ahead;
     private final List<Fault> faults = new ArrayList<>();
     private final FieldChecks fields = new FieldChecks();
-    private final Map<String, Session> sessions = new LinkedHashMap<>();
+    private final Map<String, AcademicSession> sessions = new LinkedHashMap<>();
     private final Map<String, Org> orgs = new LinkedHashMap<>();
     private final Map<String, Course> courses = new LinkedHashMap<>();
     private final Map<String, ListedClass> classes = new LinkedHashMap<>();
@@ -135,7 +135,7 @@ public final class OneRosterReader {
                         String code = row.get("metadata.code");
                         sessions.put(
                                 id,
-                                new Session(
+                                new AcademicSession(
                                         id,
                                         row.get("title"),
                                         row.get("type"),
@@ -171,8 +171,8 @@ public final class OneRosterReader {
     private void codesOfTerms(List<Row> rows) {
         Set<String> codes = new HashSet<>();
         for (Row row : rows) {
-            Session session = sessions.get(row.id());
-            Session parent = sessions.get(session.parentId());
+            AcademicSession session = sessions.get(row.id());
+            AcademicSession parent = sessions.get(session.parentId());
             boolean isTerm = parent == null || parent.isSchoolYear();
             if (isTerm && !codes.add(session.code())) {
                 row.fault(

@@ -1,12 +1,12 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
@@ -83,7 +83,7 @@ public final class OneRosterWriter {
                 Layout.SESSIONS,
                 "sourcedId,status,dateLastModified,title,type,startDate,endDate,parentSourcedId,schoolYear,metadata.code",
                 csv -> {
-                    for (Session session : list.sessions().values()) {
+                    for (AcademicSession session : list.sessions().values()) {
                         csv.writeRecord(
                                 session.id(),
                                 ACTIVE,

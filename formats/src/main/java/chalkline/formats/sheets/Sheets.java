@@ -3,6 +3,7 @@ package chalkline.formats.sheets;
 import chalkline.core.arrivals.ListChange;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.proof.ProofRow;
@@ -13,9 +14,6 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
-import java.time.DateTimeException;
-import java.time.OffsetDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -26,8 +24,6 @@ import java.util.stream.Stream;
 /** Writes what was computed as CSV: UTF-8 without byte order mark, RFC 4180, lines ended by CRLF. */
 public final class Sheets {
     private static final int ROWS_A_PIECE = 500;
-
-    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
 
     private Sheets() {}
 
@@ -118,13 +114,8 @@ public final class Sheets {
 
     /** With seconds and offset, never Z; text of held shells that is no moment stays. */
     private static String moment(String text) {
-        try {
-            boolean written =
-                    text.isEmpty() || (text.length() == "2027-01-04T08:00:00-04:00".length() && !text.endsWith("Z"));
-            return written ? text : MOMENT.format(OffsetDateTime.parse(text));
-        } catch (DateTimeException noMoment) {
-            return text;
-        }
+        boolean written = text.length() == "2027-01-04T08:00:00-04:00".length() && !text.endsWith("Z");
+        return written ? text : IsoMoment.read(text).map(IsoMoment::write).orElse(text);
     }
 
     /** Suggestions for cross-lists, in the order given. */

@@ -93,13 +93,13 @@ class Arrival {
     }
 
     void keep(RegistrarList list, String hash) {
-        brought(list, hash);
+        read(list, hash);
         state = State.KEPT;
         inUseSince = readAt;
     }
 
     void hold(RegistrarList list, String hash, long against, List<Trip> tripped) {
-        brought(list, hash);
+        read(list, hash);
         state = State.HELD;
         againstId = against;
         trips = List.copyOf(tripped);
@@ -123,7 +123,7 @@ class Arrival {
         reason = why;
     }
 
-    private void brought(RegistrarList list, String hash) {
+    private void read(RegistrarList list, String hash) {
         readAt = now();
         contentHash = hash;
         sections = list.classes().size();

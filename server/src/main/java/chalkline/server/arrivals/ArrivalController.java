@@ -37,8 +37,8 @@ class ArrivalController {
     }
 
     @GetMapping("/{id}/departments")
-    List<Brought.Row> departments(@PathVariable long id) {
-        return arrivals.brought(id);
+    List<DepartmentTally.Row> departments(@PathVariable long id) {
+        return arrivals.tally(id);
     }
 
     /** Why a person decides so about a list. */

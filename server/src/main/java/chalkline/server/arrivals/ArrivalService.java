@@ -1,9 +1,9 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
@@ -105,7 +105,7 @@ public class ArrivalService {
 
     /** What a kept arrival brought, against the one kept before it, by department. */
     @Readers
-    public List<Brought.Row> brought(long id) {
+    public List<DepartmentTally.Row> tally(long id) {
         Arrival arrival = arrivals.findById(id).orElseThrow(() -> missing(id));
         if (!ListStore.HAVE_ROWS.contains(arrival.state())) {
             return List.of();
@@ -113,7 +113,7 @@ public class ArrivalService {
         Optional<Long> before = arrival.againstId()
                 .or(() -> arrivals.findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State.KEPT, id)
                         .map(Arrival::id));
-        return Brought.between(before.map(store::read), store.read(id));
+        return DepartmentTally.between(before.map(store::read), store.read(id));
     }
 
     /**
@@ -206,7 +206,7 @@ public class ArrivalService {
     }
 
     /** A term of a list by its code. */
-    public static Session term(RegistrarList list, String code) {
+    public static AcademicSession term(RegistrarList list, String code) {
         return list.term(code).orElseThrow(() -> new NotFound("The registrar's list has no term " + code + "."));
     }
 

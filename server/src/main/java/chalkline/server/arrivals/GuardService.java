@@ -1,9 +1,9 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Guards;
 import chalkline.core.arrivals.ListChanges;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Today;
@@ -35,7 +35,7 @@ class GuardService {
     }
 
     private static java.util.stream.Stream<Arrival.Trip> tripped(
-            RegistrarList inUse, RegistrarList next, Session term, Guards guards) {
+            RegistrarList inUse, RegistrarList next, AcademicSession term, Guards guards) {
         return ListChanges.between(inUse, next, term.code()).tripped(guards).stream()
                 .map(trip -> new Arrival.Trip(term.code(), trip.department(), trip.guard(), trip.out(), trip.whole()));
     }

@@ -1,12 +1,12 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.server.frame.NotFound;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
@@ -69,19 +69,19 @@ class ListStore {
                 ListedSection.class,
                 ListedPerson.class,
                 ListedEnrollment.class)) {
-            session.createMutationQuery("delete from " + entity.getSimpleName() + " where place.arrivalId = :arrival")
+            session.createMutationQuery("delete from " + entity.getSimpleName() + " where rowId.arrivalId = :arrival")
                     .setParameter("arrival", arrival)
                     .executeUpdate();
         }
     }
 
     private static <C, E> void insert(
-            StatelessSession session, long arrival, Collection<C> rows, BiFunction<Place, C, E> entity) {
+            StatelessSession session, long arrival, Collection<C> rows, BiFunction<RowId, C, E> entity) {
         session.setJdbcBatchSize(BATCH);
         List<E> batch = new ArrayList<>(BATCH);
         int ordinal = 0;
         for (C row : rows) {
-            batch.add(entity.apply(new Place(arrival, ordinal++), row));
+            batch.add(entity.apply(new RowId(arrival, ordinal++), row));
             if (batch.size() == BATCH) {
                 session.insertMultiple(batch);
                 batch.clear();
@@ -105,7 +105,7 @@ class ListStore {
             Map<String, Person> people =
                     byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id);
             return new RegistrarList(
-                    byId(all(session, arrival, ListedSession.class, ListedSession::toCore), Session::id),
+                    byId(all(session, arrival, ListedSession.class, ListedSession::toCore), AcademicSession::id),
                     byId(all(session, arrival, ListedOrg.class, ListedOrg::toCore), Org::id),
                     byId(all(session, arrival, ListedCourse.class, ListedCourse::toCore), Course::id),
                     byId(all(session, arrival, ListedSection.class, ListedSection::toCore), ListedClass::id),
@@ -116,7 +116,7 @@ class ListStore {
     }
 
     private static <E, C> List<C> all(StatelessSession session, long arrival, Class<E> entity, Function<E, C> toCore) {
-        String query = "from " + entity.getSimpleName() + " where place.arrivalId = :arrival order by place.ordinal";
+        String query = "from " + entity.getSimpleName() + " where rowId.arrivalId = :arrival order by rowId.ordinal";
         List<C> rows = new ArrayList<>();
         for (E row : session.createSelectionQuery(query, entity)
                 .setParameter("arrival", arrival)

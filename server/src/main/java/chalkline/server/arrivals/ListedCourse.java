@@ -10,7 +10,7 @@ import jakarta.persistence.Table;
 @Table(name = "listed_course")
 class ListedCourse {
     @EmbeddedId
-    private Place place;
+    private RowId rowId;
 
     private String sourceId;
     private String title;
@@ -20,8 +20,8 @@ class ListedCourse {
 
     protected ListedCourse() {}
 
-    ListedCourse(Place place, Course course) {
-        this.place = place;
+    ListedCourse(RowId rowId, Course course) {
+        this.rowId = rowId;
         this.sourceId = course.id();
         this.title = course.title();
         this.courseCode = course.courseCode();

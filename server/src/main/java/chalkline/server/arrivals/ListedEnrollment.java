@@ -13,7 +13,7 @@ import java.util.Map;
 @Table(name = "listed_enrollment")
 class ListedEnrollment {
     @EmbeddedId
-    private Place place;
+    private RowId rowId;
 
     private String sourceId;
     private String classId;
@@ -28,8 +28,8 @@ class ListedEnrollment {
 
     protected ListedEnrollment() {}
 
-    ListedEnrollment(Place place, Enrollment enrollment) {
-        this.place = place;
+    ListedEnrollment(RowId rowId, Enrollment enrollment) {
+        this.rowId = rowId;
         this.sourceId = enrollment.id();
         this.classId = enrollment.classId();
         this.userId = enrollment.userId();

@@ -10,7 +10,7 @@ import jakarta.persistence.Table;
 @Table(name = "listed_org")
 class ListedOrg {
     @EmbeddedId
-    private Place place;
+    private RowId rowId;
 
     private String sourceId;
     private String code;
@@ -20,8 +20,8 @@ class ListedOrg {
 
     protected ListedOrg() {}
 
-    ListedOrg(Place place, Org org) {
-        this.place = place;
+    ListedOrg(RowId rowId, Org org) {
+        this.rowId = rowId;
         this.sourceId = org.id();
         this.code = org.code();
         this.name = org.name();

@@ -10,7 +10,7 @@ import jakarta.persistence.Table;
 @Table(name = "listed_person")
 class ListedPerson {
     @EmbeddedId
-    private Place place;
+    private RowId rowId;
 
     private String sourceId;
     private boolean enabled;
@@ -22,8 +22,8 @@ class ListedPerson {
 
     protected ListedPerson() {}
 
-    ListedPerson(Place place, Person person) {
-        this.place = place;
+    ListedPerson(RowId rowId, Person person) {
+        this.rowId = rowId;
         this.sourceId = person.id();
         this.enabled = person.enabled();
         this.username = person.username();

@@ -11,7 +11,7 @@ import java.util.List;
 @Table(name = "listed_class")
 class ListedSection {
     @EmbeddedId
-    private Place place;
+    private RowId rowId;
 
     private String sourceId;
     private String title;
@@ -29,8 +29,8 @@ class ListedSection {
 
     protected ListedSection() {}
 
-    ListedSection(Place place, ListedClass listed) {
-        this.place = place;
+    ListedSection(RowId rowId, ListedClass listed) {
+        this.rowId = rowId;
         this.sourceId = listed.id();
         this.title = listed.title();
         this.courseId = listed.courseId();

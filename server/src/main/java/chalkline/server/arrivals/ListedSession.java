@@ -1,6 +1,6 @@
 package chalkline.server.arrivals;
 
-import chalkline.core.arrivals.Session;
+import chalkline.core.arrivals.AcademicSession;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
@@ -12,7 +12,7 @@ import java.util.Optional;
 @Table(name = "listed_session")
 class ListedSession {
     @EmbeddedId
-    private Place place;
+    private RowId rowId;
 
     private String sourceId;
     private String title;
@@ -24,8 +24,8 @@ class ListedSession {
 
     protected ListedSession() {}
 
-    ListedSession(Place place, Session session) {
-        this.place = place;
+    ListedSession(RowId rowId, AcademicSession session) {
+        this.rowId = rowId;
         this.sourceId = session.id();
         this.title = session.title();
         this.type = session.type();
@@ -35,7 +35,7 @@ class ListedSession {
         this.code = session.code();
     }
 
-    Session toCore() {
-        return new Session(sourceId, title, type, firstDay, Optional.ofNullable(lastDay), parentId, code);
+    AcademicSession toCore() {
+        return new AcademicSession(sourceId, title, type, firstDay, Optional.ofNullable(lastDay), parentId, code);
     }
 }

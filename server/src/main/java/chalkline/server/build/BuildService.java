@@ -287,7 +287,7 @@ public class BuildService {
                 step.shellCode(),
                 step.department(),
                 step.verb().name(),
-                step.says(),
+                step.message(),
                 step.state().name(),
                 step.attempts(),
                 step.refused(),

@@ -29,7 +29,7 @@ class BuildStep {
     @Enumerated(EnumType.STRING)
     private Verb verb;
 
-    private String says;
+    private String message;
     private String payload;
 
     @Enumerated(EnumType.STRING)
@@ -51,7 +51,7 @@ class BuildStep {
         this.shellCode = planned.shellCode();
         this.department = planned.department();
         this.verb = planned.verb();
-        this.says = planned.says();
+        this.message = planned.message();
         this.payload = payload;
         this.state = StepState.WAITS;
         this.refused = "";
@@ -75,7 +75,7 @@ class BuildStep {
         if (!answer.done()) {
             state = StepState.FAILED;
             refused = answer.refused() == null ? "refused" : answer.refused();
-            reason = answer.says() == null ? "The LMS gave no reason." : answer.says();
+            reason = answer.message() == null ? "The LMS gave no reason." : answer.message();
         } else {
             state = job == null ? StepState.DONE : StepState.UNDER_WAY;
             refused = "";
@@ -112,8 +112,8 @@ class BuildStep {
         return verb;
     }
 
-    String says() {
-        return says;
+    String message() {
+        return message;
     }
 
     String payload() {

@@ -39,7 +39,7 @@ public final class BuildViews {
             String shellCode,
             String department,
             String verb,
-            String says,
+            String message,
             String state,
             int attempts,
             String refused,

@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
  * Turns rows of a proof into the steps of a build: first the categories, then what gives its code free, then the shells in
  * the order of their departments. A shell is filled before it can be seen: it is made with its sections, its template
  * copied, its people put in. Nobody is left without a shell on the way: people come into the shell that they are to have
- * before they leave the one that they had, which keeps their section and its doors until then; what is closed is closed
+ * before they leave the one that they had, which keeps their section and its window until then; what is closed is closed
  * last.
  */
 final class Plan {
@@ -100,16 +100,16 @@ final class Plan {
         return row.shell().map(shell -> shell.lead().department().name()).orElse("");
     }
 
-    private void add(ProofRow row, Verb verb, String says, Object payload) {
-        steps.add(new PlannedStep(row.key(), row.code(), department(row), verb, says, payload));
+    private void add(ProofRow row, Verb verb, String message, Object payload) {
+        steps.add(new PlannedStep(row.key(), row.code(), department(row), verb, message, payload));
     }
 
     private void categories(List<ProofRow> put) {
-        Set<List<String>> paths = new LinkedHashSet<>();
-        put.forEach(row -> paths.add(row.category()));
-        for (List<String> path : paths) {
-            String joined = String.join(" / ", path);
-            steps.add(new PlannedStep("", "", "", Verb.CATEGORY, "place " + joined, new Lms.CategoryPut(path)));
+        Set<List<String>> categories = new LinkedHashSet<>();
+        put.forEach(row -> categories.add(row.category()));
+        for (List<String> levels : categories) {
+            String joined = String.join(" / ", levels);
+            steps.add(new PlannedStep("", "", "", Verb.CATEGORY, "category " + joined, new Lms.CategoryPut(levels)));
         }
     }
 
@@ -156,8 +156,8 @@ final class Plan {
                         && wanted.contains(Text.codeKey(held.code()));
                 if (makesWay || !held.key().equals(row.key())) {
                     String code = makesWay ? aside(held.code(), taken) : held.code();
-                    String says = makesWay ? "code " + held.code() + " makes way" : "goes on as " + row.code();
-                    add(row, Verb.RENAME, says, new Lms.Rename(held.key(), row.key(), code));
+                    String message = makesWay ? "code " + held.code() + " makes way" : "goes on as " + row.code();
+                    add(row, Verb.RENAME, message, new Lms.Rename(held.key(), row.key(), code));
                 }
             });
         }

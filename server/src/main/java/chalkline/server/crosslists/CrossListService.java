@@ -26,6 +26,7 @@ import chalkline.server.proof.ProofService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -66,9 +67,11 @@ public class CrossListService {
                 key.versions(),
                 key.conventions(),
                 rules.crossListing().allow().key(),
-                rules.crossListing().mark().stream()
-                        .sorted()
-                        .map(CrossListing.Tier::key)
+                Arrays.stream(CrossListing.Tier.values())
+                        .map(tier -> new CrossListViews.TierView(
+                                tier.key(),
+                                tier.plainName(),
+                                rules.crossListing().mark().contains(tier)))
                         .toList(),
                 nextId(rules),
                 suggested(now.proof(), rules),
@@ -141,9 +144,7 @@ public class CrossListService {
                 row.shell().map(shell -> shell.labels().label()).orElse(row.lead()),
                 row.shell().map(shell -> shell.lead().course().title()).orElse(""),
                 row.shell().map(shell -> shell.lead().department().name()).orElse(""),
-                row.instructors().stream()
-                        .map(person -> person.givenName() + " " + person.familyName())
-                        .toList(),
+                row.instructors().stream().map(Person::fullName).toList(),
                 row.students(),
                 twice(sections),
                 evidence,
@@ -180,11 +181,11 @@ public class CrossListService {
         List<String> words = List.of(Text.caseless(Text.collapse(text)).split(" "));
         return proofs.proof(key).proof().sections().stream()
                 .filter(section -> {
-                    String says = Text.caseless(
+                    String message = Text.caseless(
                             Joining.name(section) + " " + section.course().title() + " "
                                     + section.topic() + " " + Evidence.names(section) + " " + section.reference() + " "
                                     + section.id());
-                    return words.stream().allMatch(says::contains);
+                    return words.stream().allMatch(message::contains);
                 })
                 .sorted(Labels.ORDER)
                 .limit(MOST_FOUND)

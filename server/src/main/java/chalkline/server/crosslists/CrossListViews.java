@@ -13,17 +13,20 @@ public final class CrossListViews {
      *
      * @param version the version of the conventions that holds
      * @param allow what the policy joins without approval: same-course, same-department or any
-     * @param mark the tiers whose suggestions are marked from the start
+     * @param tiers the kinds of evidence, the strongest first
      * @param nextId what a new cross-list may be called
      */
     public record Sheet(
             String versions,
             int version,
             String allow,
-            List<String> mark,
+            List<TierView> tiers,
             String nextId,
             List<Row> suggested,
             List<Row> kept) {}
+
+    /** A kind of evidence, and whether its suggestions are marked from the start. */
+    public record TierView(String tier, String name, boolean mark) {}
 
     /**
      * Sections together, kept or suggested.

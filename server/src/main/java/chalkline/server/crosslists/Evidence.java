@@ -1,7 +1,8 @@
 package chalkline.server.crosslists;
 
+import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
-import chalkline.core.arrivals.Session;
 import chalkline.core.crosslists.Suggestion;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,32 +16,36 @@ final class Evidence {
     static List<String> of(Suggestion suggestion) {
         Section first = suggestion.lead();
         List<Section> sections = suggestion.sections();
-        List<String> says = new ArrayList<>();
+        List<String> message = new ArrayList<>();
         switch (suggestion.tier()) {
             case LISTED -> {
-                says.add("listed by the registrar as " + first.crossList());
-                together(sections, says);
+                message.add("listed by the registrar as " + first.crossList());
+                together(sections, message);
             }
-            case SAME_MEETING -> says.add(names(first) + ", " + first.room() + ", " + first.meets() + ", all of them");
+            case SAME_MEETING ->
+                message.add(names(first) + ", " + first.room() + ", " + first.meets() + ", all of them");
             case SAME_COURSE -> {
-                says.add(names(first) + " teaches all of them");
-                together(sections, says);
+                message.add(names(first) + " teaches all of them");
+                together(sections, message);
             }
         }
         if (!same(
                 sections,
-                section ->
-                        section.sessions().stream().map(Session::code).sorted().collect(Collectors.joining("+")))) {
-            says.add("different sessions");
+                section -> section.sessions().stream()
+                        .map(AcademicSession::code)
+                        .sorted()
+                        .collect(Collectors.joining("+")))) {
+            message.add("different sessions");
         }
-        return says;
+        return message;
     }
 
-    private static void together(List<Section> sections, List<String> says) {
+    private static void together(List<Section> sections, List<String> message) {
         String meets = sections.get(0).meets();
         if (!meets.isEmpty() && same(sections, Section::meets)) {
             String room = sections.get(0).room();
-            says.add("same hours, " + meets + (same(sections, Section::room) && !room.isEmpty() ? " in " + room : ""));
+            message.add(
+                    "same hours, " + meets + (same(sections, Section::room) && !room.isEmpty() ? " in " + room : ""));
         } else {
             String apart = sections.stream()
                     .map(Section::meets)
@@ -48,7 +53,7 @@ final class Evidence {
                     .distinct()
                     .collect(Collectors.joining("; "));
             if (!apart.isEmpty()) {
-                says.add("at different hours, " + apart);
+                message.add("at different hours, " + apart);
             }
         }
     }
@@ -59,8 +64,6 @@ final class Evidence {
 
     /** Who teaches a section. */
     static String names(Section section) {
-        return section.instructors().stream()
-                .map(person -> person.givenName() + " " + person.familyName())
-                .collect(Collectors.joining(", "));
+        return section.instructors().stream().map(Person::fullName).collect(Collectors.joining(", "));
     }
 }

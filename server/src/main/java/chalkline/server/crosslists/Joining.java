@@ -1,9 +1,9 @@
 package chalkline.server.crosslists;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossListing;
 import chalkline.core.conventions.Setting;
@@ -67,9 +67,7 @@ final class Joining {
                 row.title(),
                 row.value(Setting.CATEGORY),
                 otherCategories(),
-                row.instructors().stream()
-                        .map(person -> person.givenName() + " " + person.familyName())
-                        .toList(),
+                row.instructors().stream().map(Person::fullName).toList(),
                 row.students(),
                 twice(),
                 sections.stream().map(this::member).toList(),
@@ -79,7 +77,7 @@ final class Joining {
                 shutWhileTaught(),
                 question(),
                 row.snags().stream()
-                        .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))
+                        .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.message(), snag.toDo()))
                         .toList());
     }
 
@@ -114,8 +112,7 @@ final class Joining {
         return byStudent.entrySet().stream()
                 .filter(entry -> entry.getValue().size() > 1)
                 .map(entry -> new CrossListViews.Twice(
-                        students.get(entry.getKey()).givenName() + " "
-                                + students.get(entry.getKey()).familyName(),
+                        students.get(entry.getKey()).fullName(),
                         entry.getValue().stream().map(Joining::name).toList()))
                 .toList();
     }
@@ -142,7 +139,7 @@ final class Joining {
                 ofList == null ? "" : ofList.capacity(),
                 section.meets(),
                 section.room(),
-                section.sessions().stream().map(Session::title).collect(Collectors.joining(", ")),
+                section.sessions().stream().map(AcademicSession::title).collect(Collectors.joining(", ")),
                 own(section));
     }
 

@@ -1,6 +1,6 @@
 package chalkline.server.dates;
 
-/** Whose doors a calendar shows: of one shell, of all shells of an instructor, or of all of a department. */
+/** Whose windows a calendar shows: of one shell, of all shells of an instructor, or of all of a department. */
 public enum CalendarKind {
     SHELL,
     INSTRUCTOR,

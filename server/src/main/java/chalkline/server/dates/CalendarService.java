@@ -83,8 +83,7 @@ public class CalendarService {
         List<About> about = new ArrayList<>();
         about.add(about(term, CalendarKind.SHELL, shellKey, shell.labels().label()));
         for (Person person : shell.instructors()) {
-            about.add(
-                    about(term, CalendarKind.INSTRUCTOR, person.id(), person.givenName() + " " + person.familyName()));
+            about.add(about(term, CalendarKind.INSTRUCTOR, person.id(), person.fullName()));
         }
         about.add(about(
                 term,

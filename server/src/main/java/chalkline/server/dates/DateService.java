@@ -1,8 +1,8 @@
 package chalkline.server.dates;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
-import chalkline.core.arrivals.Session;
 import chalkline.core.calendar.Moment;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
@@ -58,7 +58,7 @@ public class DateService {
         ProofKey key = proofs.now(term);
         Conventions rules = conventions.version(key.conventions());
         RegistrarList list = arrivals.list(key.arrival());
-        Session session = ArrivalService.term(list, term);
+        AcademicSession session = ArrivalService.term(list, term);
         return new DateViews.Frame(
                 key.versions(),
                 key.conventions(),
@@ -74,7 +74,7 @@ public class DateService {
                 clocks(rules.zone(), session));
     }
 
-    private static List<DateViews.Clock> clocks(ZoneId zone, Session session) {
+    private static List<DateViews.Clock> clocks(ZoneId zone, AcademicSession session) {
         List<DateViews.Clock> clocks = new ArrayList<>();
         ZonedDateTime end =
                 session.end().orElse(session.start().plusYears(1)).plusMonths(3).atStartOfDay(zone);
@@ -118,10 +118,10 @@ public class DateService {
     private static DateViews.Row row(ProofRow row) {
         Shell shell = row.shell().orElseThrow();
         Section lead = shell.lead();
-        List<DateViews.Door> doors = shell.sections().size() < 2
+        List<DateViews.SectionAvailability> availability = shell.sections().size() < 2
                 ? List.of()
                 : shell.sections().stream()
-                        .map(section -> door(row, shell, section))
+                        .map(section -> availability(row, shell, section))
                         .toList();
         return new DateViews.Row(
                 row.key(),
@@ -130,7 +130,7 @@ public class DateService {
                 lead.course().title(),
                 lead.department().name(),
                 row.value(Setting.TEMPLATE),
-                lead.part().map(Session::title).orElse(""),
+                lead.part().map(AcademicSession::title).orElse(""),
                 row.value(Setting.OPENS),
                 row.value(Setting.CLOSES),
                 from(shell.settings(), Setting.OPENS),
@@ -138,18 +138,18 @@ public class DateService {
                 row.value(Setting.OPEN).equals("yes"),
                 row.held().isPresent(),
                 row.students(),
-                doors.stream()
-                        .filter(DateViews.Door::keptOut)
-                        .mapToInt(DateViews.Door::students)
+                availability.stream()
+                        .filter(DateViews.SectionAvailability::keptOut)
+                        .mapToInt(DateViews.SectionAvailability::students)
                         .sum(),
-                doors);
+                availability);
     }
 
-    private static DateViews.Door door(ProofRow row, Shell shell, Section section) {
+    private static DateViews.SectionAvailability availability(ProofRow row, Shell shell, Section section) {
         Optional<Stack.OwnWindow> own = Optional.ofNullable(shell.ownWindows().get(section.id()));
         SectionWindow window = row.sectionWindows()
                 .getOrDefault(section.id(), new SectionWindow(row.value(Setting.OPENS), row.value(Setting.CLOSES)));
-        return new DateViews.Door(
+        return new DateViews.SectionAvailability(
                 section.id(),
                 Labels.of(List.of(section), 1).label(),
                 section.students().size(),

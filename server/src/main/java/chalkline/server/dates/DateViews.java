@@ -53,7 +53,7 @@ public final class DateViews {
             boolean standing,
             int students,
             int keptOut,
-            List<Door> sections) {}
+            List<SectionAvailability> sections) {}
 
     /**
      * A section of a shared shell.
@@ -62,7 +62,7 @@ public final class DateViews {
      * @param ownOpens the section's own moment as it is written; null where it is as the shell
      * @param keptOut whether its own dates keep its students out for a time
      */
-    public record Door(
+    public record SectionAvailability(
             String id,
             String name,
             int students,

@@ -1,7 +1,7 @@
 package chalkline.server.dates;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Section;
-import chalkline.core.arrivals.Session;
 import chalkline.core.calendar.Weeks;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
@@ -14,7 +14,7 @@ import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.List;
 
-/** What calendars say of a shell: when its doors open and close, for all and for single sections, and its weeks. */
+/** What calendars say of a shell: when it opens and closes, for all and for single sections, and its weeks. */
 final class Entries {
     private final Conventions rules;
 
@@ -35,7 +35,7 @@ final class Entries {
         Shell shell = row.shell().orElseThrow();
         String name = shell.labels().label();
         String text = row.title() + "\n" + row.code();
-        door(entries, row, "opens", row.value(Setting.OPENS), name + " opens to students", text);
+        availability(entries, row, "opens", row.value(Setting.OPENS), name + " opens to students", text);
         row.sectionWindows().forEach((section, window) -> {
             String own = Labels.of(
                             shell.sections().stream()
@@ -43,17 +43,24 @@ final class Entries {
                                     .toList(),
                             1)
                     .label();
-            door(entries, row, "opens." + section, window.opens(), own + " can enter " + name, text);
-            door(entries, row, "closes." + section, window.closes(), own + " can enter " + name + " no longer", text);
+            availability(entries, row, "opens." + section, window.opens(), own + " can enter " + name, text);
+            availability(
+                    entries,
+                    row,
+                    "closes." + section,
+                    window.closes(),
+                    own + " can enter " + name + " no longer",
+                    text);
         });
-        door(entries, row, "closes", row.value(Setting.CLOSES), name + " closes to students", text);
+        availability(entries, row, "closes", row.value(Setting.CLOSES), name + " closes to students", text);
         if (weeks) {
             weeks(entries, row, shell.lead(), name);
         }
         return entries;
     }
 
-    private void door(List<Entry> entries, ProofRow row, String what, String moment, String title, String text) {
+    private void availability(
+            List<Entry> entries, ProofRow row, String what, String moment, String title, String text) {
         if (!moment.isEmpty()) {
             ZonedDateTime at = OffsetDateTime.parse(moment).atZoneSameInstant(rules.zone());
             entries.add(new Entry(uid(row, what), new When.At(at), title, text));
@@ -70,8 +77,10 @@ final class Entries {
     }
 
     private static String uid(ProofRow row, String what) {
-        String term =
-                row.shell().map(shell -> shell.lead().term()).map(Session::code).orElse("");
+        String term = row.shell()
+                .map(shell -> shell.lead().term())
+                .map(AcademicSession::code)
+                .orElse("");
         return what + "/" + term + "/" + row.key() + "@chalk-line.invalid";
     }
 }

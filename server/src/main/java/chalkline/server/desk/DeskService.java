@@ -1,6 +1,6 @@
 package chalkline.server.desk;
 
-import chalkline.core.arrivals.Session;
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
@@ -173,7 +173,7 @@ public class DeskService {
                 .toList();
     }
 
-    private Term term(long arrival, Session session) {
+    private Term term(long arrival, AcademicSession session) {
         int sections = arrivals.sections(arrival, session.code()).size();
         List<ProofRow> rows = sections == 0
                 ? List.of()

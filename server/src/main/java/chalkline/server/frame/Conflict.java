@@ -4,7 +4,7 @@ package chalkline.server.frame;
 public class Conflict extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
-    public Conflict(String says) {
-        super(says);
+    public Conflict(String message) {
+        super(message);
     }
 }

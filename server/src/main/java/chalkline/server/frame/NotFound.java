@@ -4,7 +4,7 @@ package chalkline.server.frame;
 public class NotFound extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
-    public NotFound(String says) {
-        super(says);
+    public NotFound(String message) {
+        super(message);
     }
 }

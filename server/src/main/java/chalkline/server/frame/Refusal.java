@@ -10,8 +10,8 @@ public class Refusal extends RuntimeException {
     private final int column;
 
     /** A refusal that is about the request as a whole. */
-    public Refusal(String says) {
-        this("", 0, says);
+    public Refusal(String message) {
+        this("", 0, message);
     }
 
     /**
@@ -20,8 +20,8 @@ public class Refusal extends RuntimeException {
      * @param field its path in the request
      * @param column where in its text, counted from 1; 0 for all of it
      */
-    public Refusal(String field, int column, String says) {
-        super(says);
+    public Refusal(String field, int column, String message) {
+        super(message);
         this.field = field;
         this.column = column;
     }

@@ -1,6 +1,6 @@
 package chalkline.server.frame;
 
-import chalkline.core.arrivals.Session;
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.server.ChalkLineSettings;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -20,7 +20,7 @@ public class Today {
     }
 
     /** Whether a term has ended by the clocks of a zone; one without a last day never has. */
-    public boolean isAfter(Session term, ZoneId zone) {
+    public boolean isAfter(AcademicSession term, ZoneId zone) {
         return term.end().filter(in(zone)::isAfter).isPresent();
     }
 }

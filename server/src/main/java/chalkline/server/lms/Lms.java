@@ -82,16 +82,16 @@ public interface Lms {
      * What came of one item.
      *
      * @param refused a word for the reason; null where it was done
-     * @param says the reason in a sentence; null where it was done
+     * @param message the reason in a sentence; null where it was done
      * @param job what to ask about where the work goes on; else null
      */
     record Answer(
             boolean done,
             @Nullable String refused,
-            @Nullable String says,
+            @Nullable String message,
             @Nullable Long job) {}
 
-    record CategoryPut(List<String> path) {}
+    record CategoryPut(List<String> levels) {}
 
     /**
      * A shell to be made or changed; settings by their names in conventions, moments as ISO 8601 with offset.

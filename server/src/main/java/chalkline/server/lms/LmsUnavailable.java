@@ -4,7 +4,7 @@ package chalkline.server.lms;
 public class LmsUnavailable extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
-    public LmsUnavailable(String says, Throwable cause) {
-        super(says, cause);
+    public LmsUnavailable(String message, Throwable cause) {
+        super(message, cause);
     }
 }

@@ -1,6 +1,7 @@
 package chalkline.server.outlines;
 
 import chalkline.core.calendar.CarryForward;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.server.lms.Lms;
 import chalkline.server.templates.TermCalendar;
 import java.time.LocalDate;
@@ -62,7 +63,7 @@ final class CarriedUnits {
                 item.text() == null ? "" : item.text(),
                 item.points() == null ? "" : item.points().toPlainString(),
                 item.due(),
-                carried == null ? null : Units.WRITTEN.format(ZonedDateTime.ofLocal(carried.at(), zone, null)),
+                carried == null ? null : IsoMoment.write(ZonedDateTime.ofLocal(carried.at(), zone, null)),
                 carried == null ? List.of() : carried.notes());
     }
 

@@ -1,8 +1,8 @@
 package chalkline.server.outlines;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section.Days;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Text;
@@ -135,11 +135,11 @@ public class ContentPreviews {
         ProofKey key = proofs.now(term);
         Conventions rules = conventions.version(key.conventions());
         RegistrarList list = arrivals.list(key.arrival());
-        Session of = list.term(term).orElseThrow(() -> new NotFound("The list has no term " + term + "."));
-        List<Session> parts = list.sessions().values().stream()
+        AcademicSession of = list.term(term).orElseThrow(() -> new NotFound("The list has no term " + term + "."));
+        List<AcademicSession> parts = list.sessions().values().stream()
                 .filter(one -> one.parentId().equals(of.id()))
                 .toList();
-        Session chosen = parts.stream()
+        AcademicSession chosen = parts.stream()
                 .filter(part -> part.code().equals(session))
                 .findFirst()
                 .orElse(of);
@@ -197,10 +197,21 @@ public class ContentPreviews {
         StartViews.Ruler own =
                 template ? Rulers.of(calendars.own(row.shell().orElseThrow().lead(), rules)) : null;
         return new StartViews.Start(
-                row.key(), row.code(), kind(start), says(start), List.of(), what, null, units, others, null, own, null);
+                row.key(),
+                row.code(),
+                kind(start),
+                message(start),
+                List.of(),
+                what,
+                null,
+                units,
+                others,
+                null,
+                own,
+                null);
     }
 
-    private static String says(Starts.Start start) {
+    private static String message(Starts.Start start) {
         if (start instanceof Starts.Start.FromTemplate from) {
             return "It starts from the template “" + from.template().title() + "”.";
         }

@@ -1,5 +1,6 @@
 package chalkline.server.outlines;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Enrollments;
@@ -8,7 +9,6 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
@@ -42,12 +42,13 @@ public record Example(
 
     /** The shell that it would have. */
     ProofRow row(RegistrarList list, String termCode, Conventions rules) {
-        Session term = list.term(termCode).orElseThrow(() -> new NotFound("The list has no term " + termCode + "."));
+        AcademicSession term =
+                list.term(termCode).orElseThrow(() -> new NotFound("The list has no term " + termCode + "."));
         Org owner = list.orgs().values().stream()
                 .filter(org -> org.code().equalsIgnoreCase(department))
                 .findFirst()
                 .orElseThrow(() -> new Refusal("department", 0, "The list has no department “" + department + "”."));
-        Session session = part.isEmpty() ? term : partOf(list, term);
+        AcademicSession session = part.isEmpty() ? term : partOf(list, term);
         Optional<Person> teacher = Optional.ofNullable(list.people().get(instructor));
         if (!instructor.isEmpty() && teacher.isEmpty()) {
             throw new Refusal("instructor", 0, "The list has nobody with the id “" + instructor + "”.");
@@ -81,7 +82,7 @@ public record Example(
                 .get(0);
     }
 
-    private Session partOf(RegistrarList list, Session term) {
+    private AcademicSession partOf(RegistrarList list, AcademicSession term) {
         return list.sessions().values().stream()
                 .filter(session -> session.parentId().equals(term.id()))
                 .filter(session ->

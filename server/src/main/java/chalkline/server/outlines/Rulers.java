@@ -1,5 +1,6 @@
 package chalkline.server.outlines;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.templates.Outline;
 import chalkline.server.lms.Lms;
 import chalkline.server.templates.TermCalendar;
@@ -56,7 +57,7 @@ public final class Rulers {
                 placed.item().text(),
                 placed.item().points().map(BigDecimal::toPlainString).orElse(""),
                 null,
-                placed.due().map(Units.WRITTEN::format).orElse(null),
+                placed.due().map(IsoMoment::write).orElse(null),
                 placed.undated() ? List.of("no-such-day") : List.of());
     }
 

@@ -1,5 +1,6 @@
 package chalkline.server.outlines;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
@@ -190,7 +191,7 @@ public class StartService {
             return null;
         }
         try {
-            return Units.WRITTEN.format(OffsetDateTime.parse(text));
+            return IsoMoment.write(OffsetDateTime.parse(text));
         } catch (DateTimeException e) {
             throw new Refusal("due." + at, 0, "“" + text + "” is no date and time with an offset (ISO 8601).");
         }

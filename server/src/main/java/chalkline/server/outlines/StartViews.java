@@ -14,7 +14,7 @@ public final class StartViews {
      * What one shell starts from.
      *
      * @param kind none, template, earlier (a shell of an earlier term), missing (no such template or shell)
-     * @param says where it comes from, in words
+     * @param message where it comes from, in words
      * @param evidence why this earlier shell was chosen
      * @param what outline, everything or settings
      * @param units its content with dates
@@ -27,7 +27,7 @@ public final class StartViews {
             String key,
             String code,
             String kind,
-            String says,
+            String message,
             List<String> evidence,
             String what,
             @Nullable String fromKey,

@@ -1,5 +1,6 @@
 package chalkline.server.outlines;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.templates.Due;
 import chalkline.core.templates.Item;
 import chalkline.core.templates.Outline;
@@ -8,7 +9,6 @@ import chalkline.core.templates.Unit;
 import chalkline.server.lms.Lms;
 import java.time.LocalDate;
 import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -16,8 +16,6 @@ import java.util.Optional;
 /** Writes outlines as the LMS takes them. */
 public final class Units {
     /** ISO 8601 with seconds and offset; UTC is written +00:00. */
-    static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
-
     private Units() {}
 
     /** An outline with its dates. */
@@ -73,6 +71,6 @@ public final class Units {
                 item.text(),
                 item.address(),
                 item.points().orElse(null),
-                due.map(WRITTEN::format).orElse(null));
+                due.map(IsoMoment::write).orElse(null));
     }
 }

@@ -142,7 +142,7 @@ public class EffectService {
                         .toList(),
                 snags(before.proof().rows(), after),
                 samples,
-                hard(about),
+                edgeCases(about),
                 named(about),
                 proofs.unknownMoves(key, edited),
                 change.stack() == null ? List.of() : matches(proof));
@@ -200,7 +200,7 @@ public class EffectService {
     }
 
     /** Shells on which names are hard to get right, each with what makes it so. */
-    private static List<ProofViews.Hard> hard(List<ProofRow> rows) {
+    private static List<ProofViews.EdgeCase> edgeCases(List<ProofRow> rows) {
         Map<String, Predicate<ProofRow>> kinds = new LinkedHashMap<>();
         kinds.put("shortened", row -> row.snags().contains(Snag.TITLE_SHORTENED));
         kinds.put(
@@ -217,14 +217,14 @@ public class EffectService {
         kinds.put("nobody teaches", row -> row.instructors().isEmpty());
         kinds.put("usual", row -> true);
 
-        List<ProofViews.Hard> hard = new ArrayList<>();
+        List<ProofViews.EdgeCase> cases = new ArrayList<>();
         Set<String> shown = new HashSet<>();
         kinds.forEach((why, test) -> rows.stream()
                 .filter(row -> test.test(row) && !shown.contains(row.key()))
                 .findFirst()
                 .ifPresent(row -> {
                     shown.add(row.key());
-                    hard.add(new ProofViews.Hard(
+                    cases.add(new ProofViews.EdgeCase(
                             why,
                             row.key(),
                             row.code(),
@@ -232,7 +232,7 @@ public class EffectService {
                             row.value(Setting.CATEGORY),
                             row.snags().stream().map(Snag::key).toList()));
                 }));
-        return hard;
+        return cases;
     }
 
     private static List<ProofViews.Named> named(List<ProofRow> rows) {

@@ -1,7 +1,7 @@
 package chalkline.server.proof;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
@@ -35,12 +35,12 @@ public class ListEffectService {
     /** For every term that either list has sections of, the earliest first. */
     @Readers
     public List<ProofViews.ListEffect> of(long arrival) {
-        Map<String, Session> terms = new LinkedHashMap<>();
+        Map<String, AcademicSession> terms = new LinkedHashMap<>();
         RegistrarList other = arrivals.list(arrival);
         arrivals.current().map(arrivals::list).ifPresent(list -> list.terms().forEach(t -> terms.put(t.code(), t)));
         other.terms().forEach(term -> terms.putIfAbsent(term.code(), term));
         List<ProofViews.ListEffect> effects = new ArrayList<>();
-        for (Session term : terms.values()) {
+        for (AcademicSession term : terms.values()) {
             int now = sections(arrivals.current().orElse(arrival), term.code());
             int then = sections(arrival, term.code());
             if (now + then > 0) {
@@ -56,7 +56,7 @@ public class ListEffectService {
                 : arrivals.sections(arrival, term).size();
     }
 
-    private ProofViews.ListEffect effect(long arrival, Session term, int now, int then) {
+    private ProofViews.ListEffect effect(long arrival, AcademicSession term, int now, int then) {
         List<ProofRow> rows = then == 0
                 ? List.of()
                 : proofs.proof(new ProofKey(term.code(), arrival, conventions.current(), held.current()))

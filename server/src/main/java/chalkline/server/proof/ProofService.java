@@ -1,6 +1,6 @@
 package chalkline.server.proof;
 
-import chalkline.core.arrivals.Session;
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
 import chalkline.core.proof.HeldShell;
@@ -87,7 +87,7 @@ public class ProofService {
     public List<String> blockers(ProofKey key) {
         Conventions rules = conventions.version(key.conventions());
         List<String> blockers = new ArrayList<>(unknownMoves(key, rules));
-        Session term = ArrivalService.term(arrivals.list(key.arrival()), key.term());
+        AcademicSession term = ArrivalService.term(arrivals.list(key.arrival()), key.term());
         if (arrivals.sections(key.arrival(), key.term()).isEmpty()) {
             blockers.add("The registrar's list in use has no sections of " + term.title()
                     + ", so nothing of it is built, changed or closed.");

@@ -40,7 +40,7 @@ public final class ProofViews {
     public record ActionCount(String action, int shells) {}
 
     /** A kind of snag, how many shells have it, and what it means. */
-    public record SnagCount(String snag, boolean stop, int shells, String says, String toDo) {}
+    public record SnagCount(String snag, boolean stop, int shells, String message, String toDo) {}
 
     /**
      * The proof at a glance.
@@ -121,7 +121,7 @@ public final class ProofViews {
             List<Fact> facts) {}
 
     /** A snag with its words. */
-    public record SnagView(String snag, boolean stop, String says, String toDo) {}
+    public record SnagView(String snag, boolean stop, String message, String toDo) {}
 
     /** Everything about one shell. */
     public record Shell(
@@ -166,7 +166,7 @@ public final class ProofViews {
     public record Sample(String key, String field, String before, String after, List<String> snags) {}
 
     /** A section on which a pattern is hard to get right, and what it would give. */
-    public record Hard(String why, String key, String code, String title, String category, List<String> snags) {}
+    public record EdgeCase(String why, String key, String code, String title, String category, List<String> snags) {}
 
     /**
      * What an edit would do, before it is kept.
@@ -182,7 +182,7 @@ public final class ProofViews {
             List<DepartmentCount> departments,
             List<SnagChange> snags,
             List<Sample> samples,
-            List<Hard> hard,
+            List<EdgeCase> edgeCases,
             List<Named> named,
             List<String> blockers,
             List<Integer> matches) {}

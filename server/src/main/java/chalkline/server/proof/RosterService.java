@@ -62,7 +62,7 @@ public class RosterService {
         Person person = list.people().get(member.user());
         ListedClass section = list.classes().get(member.section());
         return new ProofViews.Member(
-                person == null ? member.user() : person.givenName() + " " + person.familyName(),
+                person == null ? member.user() : person.fullName(),
                 member.role(),
                 section == null ? member.section() : section.classCode());
     }

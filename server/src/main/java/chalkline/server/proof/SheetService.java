@@ -1,7 +1,8 @@
 package chalkline.server.proof;
 
+import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
@@ -46,7 +47,7 @@ public class SheetService {
             actions.merge(row.action(), 1, Integer::sum);
             row.snags().forEach(snag -> snags.merge(snag, 1, Integer::sum));
         }
-        Session session = ArrivalService.term(arrivals.list(key.arrival()), term);
+        AcademicSession session = ArrivalService.term(arrivals.list(key.arrival()), term);
         return new ProofViews.Summary(
                 key.versions(),
                 conventions.version(key.conventions()).zone().getId(),
@@ -59,7 +60,7 @@ public class SheetService {
                                 entry.getKey().key(),
                                 entry.getKey().isStop(),
                                 entry.getValue(),
-                                entry.getKey().says(),
+                                entry.getKey().message(),
                                 entry.getKey().toDo()))
                         .toList(),
                 session.start().toString(),
@@ -139,9 +140,7 @@ public class SheetService {
 
     private static String reference(Shell shell) {
         String numbers = shell.sections().stream().map(Section::reference).collect(Collectors.joining(" "));
-        String names = shell.instructors().stream()
-                .map(person -> person.givenName() + " " + person.familyName())
-                .collect(Collectors.joining(", "));
+        String names = shell.instructors().stream().map(Person::fullName).collect(Collectors.joining(", "));
         return numbers + (names.isEmpty() ? "" : " " + names);
     }
 }

@@ -1,5 +1,6 @@
 package chalkline.server.proof;
 
+import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.ProofRow;
@@ -50,13 +51,11 @@ public class WhyService {
                 row.shell().map(shell -> shell.lead().department().code()).orElse(""),
                 row.shell().map(WhyService::about).orElse("Its section is no longer in the registrar's list."),
                 row.students(),
-                row.instructors().stream()
-                        .map(person -> person.givenName() + " " + person.familyName())
-                        .toList(),
+                row.instructors().stream().map(Person::fullName).toList(),
                 row.lead(),
                 row.sections(),
                 row.snags().stream()
-                        .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.says(), snag.toDo()))
+                        .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.message(), snag.toDo()))
                         .toList(),
                 Why.of(row, rules).stream().map(why -> value(why, row)).toList(),
                 List.copyOf(row.changed()),

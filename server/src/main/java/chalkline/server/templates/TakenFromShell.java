@@ -41,7 +41,7 @@ class TakenFromShell {
 
     /** The template that a shell gives, with what could not be taken. Nothing is kept yet. */
     @Readers
-    TemplateService.Brought read(String key) {
+    TemplateService.Imported read(String key) {
         HeldShell shell = held.shells(held.current()).stream()
                 .filter(one -> one.key().equals(key) || one.code().equals(key))
                 .findFirst()
@@ -63,7 +63,7 @@ class TakenFromShell {
         }
         String title = shell.values().getOrDefault(Setting.TITLE, shell.code());
         String id = Plain.slug(shell.code());
-        return new TemplateService.Brought(
+        return new TemplateService.Imported(
                 new TemplateDraft(
                         id.substring(0, Math.min(id.length(), LONGEST_ID)),
                         title,

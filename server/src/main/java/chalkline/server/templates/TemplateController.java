@@ -56,14 +56,14 @@ class TemplateController {
     }
 
     @PostMapping(value = "/cartridge", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    TemplateService.Brought bring(@RequestPart MultipartFile file) throws IOException {
+    TemplateService.Imported bring(@RequestPart MultipartFile file) throws IOException {
         String name = file.getOriginalFilename();
         return templates.bring(name == null || name.isBlank() ? "a file" : name, file.getBytes());
     }
 
     /** What a shell in the LMS contains, its dates turned into rules. */
     @GetMapping("/from-shell")
-    TemplateService.Brought fromShell(@RequestParam String key) {
+    TemplateService.Imported fromShell(@RequestParam String key) {
         return fromShell.read(key);
     }
 

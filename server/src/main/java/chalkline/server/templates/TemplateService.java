@@ -56,7 +56,7 @@ public class TemplateService {
     public record View(About about, TemplateDraft draft) {}
 
     /** What a file or a shell gives as a template, not kept yet. */
-    public record Brought(TemplateDraft draft, List<String> leftOut) {}
+    public record Imported(TemplateDraft draft, List<String> leftOut) {}
 
     /** All templates, by title. */
     @Readers
@@ -147,7 +147,7 @@ public class TemplateService {
     /** Reads a Common Cartridge; its files are kept, the template itself not yet. */
     @Administrators
     @Transactional
-    public Brought bring(String fileName, byte[] content) {
+    public Imported bring(String fileName, byte[] content) {
         Cartridge cartridge;
         try {
             cartridge = CartridgeReader.read(fileName, content);
@@ -163,7 +163,7 @@ public class TemplateService {
                 files.save(new TemplateFile(hash, bytes));
             }
         });
-        return new Brought(TemplateDraft.of(cartridge.template(), hashes), cartridge.leftOut());
+        return new Imported(TemplateDraft.of(cartridge.template(), hashes), cartridge.leftOut());
     }
 
     /** The last version of a template as a Common Cartridge. */

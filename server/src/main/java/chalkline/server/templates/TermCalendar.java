@@ -1,8 +1,8 @@
 package chalkline.server.templates;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section.Days;
-import chalkline.core.arrivals.Session;
 import chalkline.core.calendar.Break;
 import chalkline.core.calendar.CarryForward;
 import chalkline.core.calendar.Weeks;
@@ -21,7 +21,7 @@ public record TermCalendar(
         String code, String title, Days days, List<Break> breaks, Weeks weeks, CarryForward.Term term) {
 
     /** @param ofTerm the term that the session is, or lies in; its breaks count */
-    public static TermCalendar of(Session session, Session ofTerm, Conventions rules) {
+    public static TermCalendar of(AcademicSession session, AcademicSession ofTerm, Conventions rules) {
         Days days = new Days(session.start(), session.end());
         List<Break> breaks = rules.breaksOf(List.of(ofTerm.code()));
         String title = session.id().equals(ofTerm.id()) ? ofTerm.title() : ofTerm.title() + ", " + session.title();
@@ -39,7 +39,7 @@ public record TermCalendar(
      * of it, but its dates do: the one that has most of them, of several the shortest.
      */
     public static TermCalendar ofContent(
-            RegistrarList list, Session term, List<Lms.OutlineUnit> units, Conventions rules) {
+            RegistrarList list, AcademicSession term, List<Lms.OutlineUnit> units, Conventions rules) {
         return of(sessionOf(list, term, days(units, rules.zone())), term, rules);
     }
 
@@ -60,22 +60,22 @@ public record TermCalendar(
         return days;
     }
 
-    private static Session sessionOf(RegistrarList list, Session term, List<LocalDate> days) {
+    private static AcademicSession sessionOf(RegistrarList list, AcademicSession term, List<LocalDate> days) {
         return list.sessions().values().stream()
                 .filter(session -> session.equals(term) || session.parentId().equals(term.id()))
-                .min(Comparator.<Session>comparingLong(session -> -within(session, days))
+                .min(Comparator.<AcademicSession>comparingLong(session -> -within(session, days))
                         .thenComparingLong(TermCalendar::length))
                 .orElse(term);
     }
 
-    private static long within(Session session, List<LocalDate> days) {
+    private static long within(AcademicSession session, List<LocalDate> days) {
         return days.stream()
                 .filter(day -> !day.isBefore(session.start())
                         && session.end().map(end -> !day.isAfter(end)).orElse(true))
                 .count();
     }
 
-    private static long length(Session session) {
+    private static long length(AcademicSession session) {
         return session.end()
                 .map(end -> ChronoUnit.DAYS.between(session.start(), end))
                 .orElse(Long.MAX_VALUE);

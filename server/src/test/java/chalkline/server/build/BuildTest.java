@@ -122,7 +122,7 @@ class BuildTest {
     void aLockedCategoryFailsItsShellsOnly() {
         Map<String, JsonNode> rows = rows();
         String locked = rows.get("s:cl-27SP-60").get("category").asString();
-        String path = "{\"path\":[\"" + locked.replace(" / ", "\",\"") + "\"]}";
+        String path = "{\"levels\":[\"" + locked.replace(" / ", "\",\"") + "\"]}";
         lms.put("/lms/api/trouble/lock?locked=true", path);
         String[] keys = keys(60, 100);
         long inside = java.util.Arrays.stream(keys)

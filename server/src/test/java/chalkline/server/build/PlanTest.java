@@ -2,12 +2,12 @@ package chalkline.server.build;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.Setting;
@@ -29,7 +29,7 @@ import org.junit.jupiter.api.Test;
 
 /** The order of a build's steps, without an LMS. */
 class PlanTest {
-    private static final Session TERM = new Session(
+    private static final AcademicSession TERM = new AcademicSession(
             "t",
             "Spring 2027",
             "term",
@@ -159,7 +159,7 @@ class PlanTest {
                 .containsExactly(List.of("a", "b"), List.of("a"));
     }
 
-    /** A door that a section has of its own stays as it is until nobody can go through it any more. */
+    /** A window that a section has of its own stays as it is until nobody can go through it any more. */
     @Test
     void aSectionThatLeavesKeepsItsDoorsUntilItsPeopleHaveLeft() {
         SectionWindow later = new SectionWindow("2027-02-01T00:00:00-04:00", "2027-04-23T23:59:00-03:00");

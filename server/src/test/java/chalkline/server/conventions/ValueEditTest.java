@@ -141,7 +141,7 @@ class ValueEditTest {
                 .json();
         assertThat(titleOf(seminar.get("shell"))).isEqualTo("OCEA 510-001 Deep Water (Spring 2027)");
         // graduate seminars stand below laboratories in the stack
-        assertThat(seminar.at("/start/says").asString()).contains("Seminar with readings");
+        assertThat(seminar.at("/start/message").asString()).contains("Seminar with readings");
         assertThat(seminar.at("/start/to/first").asString()).isEqualTo("2027-03-01");
         assertThat(seminar.at("/shell/snags/0/snag").asString()).isEqualTo("no-instructor");
         Client.Answer nobody = abara.post("/api/terms/27SP/example", facts.formatted("", "u-nobody"));

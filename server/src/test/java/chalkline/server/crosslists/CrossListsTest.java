@@ -264,7 +264,7 @@ class CrossListsTest {
         assertThat(keep("dates", Map.of("sections", List.of(Map.of("section", late, "opens", "term.start 08:00"))))
                         .status())
                 .isEqualTo(200);
-        JsonNode kept = door(lead, late);
+        JsonNode kept = availability(lead, late);
         assertThat(kept.get("keptOut").asBoolean()).isTrue();
         assertThat(abara.build("27SP").get("failed").asInt()).isZero();
         OffsetDateTime start = OffsetDateTime.parse("2027-01-04T08:00:00-04:00");
@@ -309,7 +309,7 @@ class CrossListsTest {
         assertThat(entry(lead, "s:" + lead)).isEqualTo(start.minusDays(17));
     }
 
-    private static JsonNode door(String lead, String section) {
+    private static JsonNode availability(String lead, String section) {
         return abara.get("/api/terms/27SP/dates/rows?limit=5000&versions=" + abara.versions("27SP"))
                 .json()
                 .get("rows")

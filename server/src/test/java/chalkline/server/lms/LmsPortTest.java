@@ -216,7 +216,7 @@ class LmsPortTest {
         assertThat(byKey).hasSizeGreaterThan(5);
     }
 
-    /** The order in which one shell's people find it: it has its sections and doors before anybody is put into it. */
+    /** The order in which one shell's people find it: it has its sections and windows before anybody is put into it. */
     @Test
     void nobodyIsPutIntoAShellBeforeItHasItsSections() {
         Map<String, Set<String>> sections = new HashMap<>();

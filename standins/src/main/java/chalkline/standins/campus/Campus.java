@@ -1,5 +1,6 @@
 package chalkline.standins.campus;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Enrollments;
@@ -7,7 +8,6 @@ import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -45,7 +45,7 @@ public final class Campus {
         return List.of(of(size, seed, Terms.SPRING_2026), of(size, seed, Terms.FALL_2026));
     }
 
-    private static RegistrarList of(CampusSize size, long seed, Session term) {
+    private static RegistrarList of(CampusSize size, long seed, AcademicSession term) {
         Campus campus = new Campus(size, seed);
         campus.orgs(term);
         campus.courses();
@@ -79,7 +79,7 @@ public final class Campus {
         return students;
     }
 
-    private void orgs(Session term) {
+    private void orgs(AcademicSession term) {
         put(new Org(UNIVERSITY, "SKU", "Skerrow University", "school", ""));
         Words.COLLEGES.forEach(
                 college -> put(new Org("org-" + college.code(), college.code(), college.name(), "school", UNIVERSITY)));
@@ -92,7 +92,7 @@ public final class Campus {
     }
 
     /** One department had another name until this term. */
-    private static String nameIn(Session term, Words.Department department) {
+    private static String nameIn(AcademicSession term, Words.Department department) {
         boolean before = term.start().isBefore(Terms.SPRING_2027.start());
         return before && department.code().equals("DSGN") ? "Applied Arts" : department.name();
     }

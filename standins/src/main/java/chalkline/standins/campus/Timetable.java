@@ -1,10 +1,10 @@
 package chalkline.standins.campus;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Person;
-import chalkline.core.arrivals.Session;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -18,12 +18,12 @@ import java.util.Set;
 final class Timetable {
     private final Campus campus;
     private final Random random;
-    private final Session term;
+    private final AcademicSession term;
     private final Map<String, ListedClass> classes = new LinkedHashMap<>();
     private final List<Enrollment> enrollments = new ArrayList<>();
     private int crossLists;
 
-    Timetable(Campus campus, Random random, Session term) {
+    Timetable(Campus campus, Random random, AcademicSession term) {
         this.campus = campus;
         this.random = random;
         this.term = term;

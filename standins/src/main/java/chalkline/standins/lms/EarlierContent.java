@@ -2,6 +2,7 @@ package chalkline.standins.lms;
 
 import chalkline.core.arrivals.Section;
 import chalkline.core.calendar.Break;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.calendar.Weeks;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
@@ -9,7 +10,6 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -18,7 +18,6 @@ import org.jspecify.annotations.Nullable;
 /** What instructors had in the shells of the terms before: a welcome, then readings and exercises week by week. */
 final class EarlierContent {
     private static final ZoneId ZONE = ZoneId.of("America/Halifax");
-    private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
     private static final List<Break> BREAKS = List.of(
             new Break("Mid-term break", LocalDate.parse("2026-02-16"), LocalDate.parse("2026-02-20")),
             new Break("Reading week", LocalDate.parse("2026-10-12"), LocalDate.parse("2026-10-16")));
@@ -72,7 +71,7 @@ final class EarlierContent {
     }
 
     private static String due(LocalDate day, LocalTime time) {
-        return WRITTEN.format(ZonedDateTime.of(day, time, ZONE));
+        return IsoMoment.write(ZonedDateTime.of(day, time, ZONE));
     }
 
     private static Wire.Item item(

@@ -77,7 +77,7 @@ public class LmsController {
 
     @PutMapping("/categories")
     Wire.Answers putCategories(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Category> batch) {
-        return each(key, batch, category -> shelves.put(category.path()));
+        return each(key, batch, category -> shelves.put(category.levels()));
     }
 
     @PutMapping("/shells")
@@ -140,7 +140,7 @@ public class LmsController {
 
     @PutMapping("/trouble/lock")
     void lock(@RequestBody Wire.Category category, @RequestParam boolean locked) {
-        shelves.lock(category.path(), locked);
+        shelves.lock(category.levels(), locked);
     }
 
     /** A person makes a shell in the LMS itself. */

@@ -22,7 +22,7 @@ public class LmsPages {
         this.outlines = outlines;
     }
 
-    record Branch(String name, String path, int indent, int shells, boolean locked, boolean here) {}
+    record Branch(String name, String levels, int indent, int shells, boolean locked, boolean here) {}
 
     record Setting(String name, String value) {}
 
@@ -36,16 +36,16 @@ public class LmsPages {
         List<Branch> branches = new ArrayList<>();
         int total = 0;
         for (Wire.ListedCategory one : all) {
-            String path = String.join(Shelves.SEPARATOR, one.path());
+            String path = String.join(Shelves.SEPARATOR, one.levels());
             int below = all.stream()
-                    .filter(other -> startsWith(other.path(), one.path()))
+                    .filter(other -> startsWith(other.levels(), one.levels()))
                     .mapToInt(Wire.ListedCategory::shells)
                     .sum();
             total += one.shells();
             branches.add(new Branch(
-                    one.path().get(one.path().size() - 1),
+                    one.levels().get(one.levels().size() - 1),
                     path,
-                    (one.path().size() - 1) * 20,
+                    (one.levels().size() - 1) * 20,
                     below,
                     one.locked(),
                     path.equals(category)));
@@ -95,7 +95,7 @@ public class LmsPages {
         return new ShownItem(item.title(), about.toString());
     }
 
-    private static boolean startsWith(List<String> path, List<String> above) {
-        return path.size() >= above.size() && path.subList(0, above.size()).equals(above);
+    private static boolean startsWith(List<String> levels, List<String> above) {
+        return levels.size() >= above.size() && levels.subList(0, above.size()).equals(above);
     }
 }

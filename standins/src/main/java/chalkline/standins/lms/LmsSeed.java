@@ -1,12 +1,12 @@
 package chalkline.standins.lms;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.Session;
 import chalkline.core.naming.Text;
 import chalkline.standins.CampusInUse;
 import java.util.ArrayList;
@@ -60,13 +60,13 @@ class LmsSeed implements ApplicationRunner {
     private void accounts(RegistrarList list) {
         List<Object[]> rows = new ArrayList<>();
         for (Person person : list.people().values()) {
-            rows.add(new Object[] {person.id(), person.givenName() + " " + person.familyName()});
+            rows.add(new Object[] {person.id(), person.fullName()});
         }
         insert("insert into account (user_id, name) values (?, ?)", rows);
     }
 
     private void shellsOf(RegistrarList list) {
-        Session term = list.term(termOf(list)).orElseThrow();
+        AcademicSession term = list.term(termOf(list)).orElseThrow();
         Set<String> codes = new HashSet<>();
         Map<String, String> categories = new LinkedHashMap<>();
         Map<String, String> contents = new HashMap<>();
@@ -112,14 +112,14 @@ class LmsSeed implements ApplicationRunner {
         return list.termOf(list.sessions().get(session)).code();
     }
 
-    private String put(Section section, Session term) {
+    private String put(Section section, AcademicSession term) {
         Org college = section.college();
         List<String> path = List.of(college.name(), section.department().name(), term.title());
         shelves.put(path);
         return String.join(Shelves.SEPARATOR, path);
     }
 
-    private static String codeOf(Section section, Session term) {
+    private static String codeOf(Section section, AcademicSession term) {
         return "%s-%s-%s-%s"
                 .formatted(term.code(), section.code().subject(), section.code().number(), section.label())
                 .toLowerCase(Locale.ROOT)

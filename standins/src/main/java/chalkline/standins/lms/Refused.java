@@ -6,8 +6,8 @@ final class Refused extends RuntimeException {
 
     private final String word;
 
-    Refused(String word, String says) {
-        super(says);
+    Refused(String word, String message) {
+        super(message);
         this.word = word;
     }
 

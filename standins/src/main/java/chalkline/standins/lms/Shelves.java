@@ -16,13 +16,13 @@ class Shelves {
         this.db = db;
     }
 
-    void put(List<String> path) {
-        if (path.isEmpty() || path.stream().anyMatch(level -> level.isBlank() || level.length() > 200)) {
+    void put(List<String> levels) {
+        if (levels.isEmpty() || levels.stream().anyMatch(level -> level.isBlank() || level.length() > 200)) {
             throw new Refused("category-refused", "A category needs a name of at most 200 characters on every level.");
         }
-        for (int depth = 1; depth <= path.size(); depth++) {
-            String joined = String.join(SEPARATOR, path.subList(0, depth));
-            String parent = String.join(SEPARATOR, path.subList(0, depth - 1));
+        for (int depth = 1; depth <= levels.size(); depth++) {
+            String joined = String.join(SEPARATOR, levels.subList(0, depth));
+            String parent = String.join(SEPARATOR, levels.subList(0, depth - 1));
             db.sql("insert ignore into category (path, parent) values (?, ?)")
                     .params(joined, parent)
                     .update();
@@ -30,8 +30,8 @@ class Shelves {
     }
 
     /** The joined path of a category that shells may be put into. */
-    String open(List<String> path) {
-        String joined = String.join(SEPARATOR, path);
+    String open(List<String> levels) {
+        String joined = String.join(SEPARATOR, levels);
         Optional<Boolean> locked = db.sql("select locked from category where path = ?")
                 .param(joined)
                 .query(Boolean.class)
@@ -45,10 +45,10 @@ class Shelves {
         return joined;
     }
 
-    void lock(List<String> path, boolean locked) {
-        put(path);
+    void lock(List<String> levels, boolean locked) {
+        put(levels);
         db.sql("update category set locked = ? where path = ?")
-                .params(locked, String.join(SEPARATOR, path))
+                .params(locked, String.join(SEPARATOR, levels))
                 .update();
     }
 

@@ -15,13 +15,13 @@ final class Wire {
      * What came of one item.
      *
      * @param refused a word for the reason, missing where it was done
-     * @param says the reason in a sentence
+     * @param message the reason in a sentence
      * @param job what to ask for, where the work goes on
      */
     record Answer(
             boolean done,
             @Nullable String refused,
-            @Nullable String says,
+            @Nullable String message,
             @Nullable Long job) {
         static Answer yes() {
             return new Answer(true, null, null, null);
@@ -31,17 +31,17 @@ final class Wire {
             return new Answer(true, null, null, job);
         }
 
-        static Answer no(String refused, String says) {
-            return new Answer(false, refused, says, null);
+        static Answer no(String refused, String message) {
+            return new Answer(false, refused, message, null);
         }
     }
 
     record Answers(List<Answer> answers) {}
 
     /** A category by its levels from the top. */
-    record Category(List<String> path) {}
+    record Category(List<String> levels) {}
 
-    record ListedCategory(List<String> path, boolean locked, int shells) {}
+    record ListedCategory(List<String> levels, boolean locked, int shells) {}
 
     /**
      * A shell to be made or changed. Settings that are left out stay as they are, and so do sections.

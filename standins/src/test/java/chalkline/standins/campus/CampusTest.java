@@ -2,11 +2,11 @@ package chalkline.standins.campus;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.formats.oneroster.OneRosterReader;
 import chalkline.formats.oneroster.OneRosterWriter;
 import java.io.ByteArrayOutputStream;
@@ -97,7 +97,7 @@ class CampusTest {
     void keepsToTheVocabulariesAndHeadersOfOneRoster(@TempDir Path folder) throws Exception {
         // source: 1EdTech OneRoster 1.1, CSV tables, sections 4 and 5 (from memory)
         assertThat(LIST.sessions().values())
-                .extracting(Session::type)
+                .extracting(AcademicSession::type)
                 .isSubsetOf("gradingPeriod", "semester", "schoolYear", "term");
         assertThat(LIST.orgs().values())
                 .extracting(Org::type)

@@ -3,7 +3,7 @@ import { get, post, Problem, type Api, type FieldError } from '../api/client'
 import { byDays } from './time'
 
 export type Row = Api['DateRow']
-export type Door = Api['DateDoor']
+export type Section = Api['DateSectionAvailability']
 export type Dates = Api['DatesEditDates']
 export type Edge = 'opens' | 'closes'
 
@@ -11,7 +11,7 @@ export type Edge = 'opens' | 'closes'
 export type Line =
     | { kind: 'group'; name: string; rows: Row[] }
     | { kind: 'row'; row: Row }
-    | { kind: 'door'; row: Row; door: Door }
+    | { kind: 'section'; row: Row; section: Section }
 
 const EDGES: Edge[] = ['opens', 'closes']
 const PAGE = 2000
@@ -39,9 +39,11 @@ export function lines(rows: Row[], by: string, chosen: string): Line[] {
         result.push({ kind: 'group', name, rows: of })
         for (const row of of) {
             result.push({ kind: 'row', row })
-            const differ = row.sections.some((door) => door.ownOpens !== null || door.ownCloses !== null)
+            const differ = row.sections.some(
+                (section) => section.ownOpens !== null || section.ownCloses !== null,
+            )
             if (differ || row.key === chosen || by === 'cross-list')
-                for (const door of row.sections) result.push({ kind: 'door', row, door })
+                for (const section of row.sections) result.push({ kind: 'section', row, section })
         }
     }
     return result
@@ -52,13 +54,13 @@ export function cleared(rows: Row[], edges: Edge[] = EDGES): Dates[] {
     return rows.flatMap((row) =>
         row.sections
             .filter(
-                (door) =>
-                    !door.leads &&
-                    ((edges.includes('opens') && door.ownOpens !== null) ||
-                        (edges.includes('closes') && door.ownCloses !== null)),
+                (section) =>
+                    !section.leads &&
+                    ((edges.includes('opens') && section.ownOpens !== null) ||
+                        (edges.includes('closes') && section.ownCloses !== null)),
             )
-            .map((door) => ({
-                section: door.id,
+            .map((section) => ({
+                section: section.id,
                 opens: edges.includes('opens') ? '' : null,
                 closes: edges.includes('closes') ? '' : null,
                 open: null,
@@ -68,7 +70,7 @@ export function cleared(rows: Row[], edges: Edge[] = EDGES): Dates[] {
 
 /** An edit without what it says of some shells and their sections, or of some edges of them. */
 export function without(items: Dates[], rows: Row[], edges: Edge[] = EDGES): Dates[] {
-    const theirs = new Set(rows.flatMap((row) => [row.lead, ...row.sections.map((door) => door.id)]))
+    const theirs = new Set(rows.flatMap((row) => [row.lead, ...row.sections.map((section) => section.id)]))
     return items
         .map((dates) =>
             theirs.has(dates.section)
@@ -98,8 +100,8 @@ export function together(first: Dates[], then: Dates[]): Dates[] {
     return [...all.values()]
 }
 
-/** The doors of a term: windows, an edit of them that is not kept yet, and what it would do. */
-export class Doors {
+/** The availability of a term: windows, an edit of them that is not kept yet, and what it would do. */
+export class Availability {
     frame = $state.raw<Api['DateFrame'] | null>(null)
     all = $state.raw<Row[]>([])
     complete = $state(false)
@@ -121,7 +123,7 @@ export class Doors {
         return sections.size === 0
             ? []
             : this.all.filter(
-                  (row) => sections.has(row.lead) || row.sections.some((door) => sections.has(door.id)),
+                  (row) => sections.has(row.lead) || row.sections.some((section) => sections.has(section.id)),
               )
     })
     readonly byKey = $derived(new Map(this.all.map((row) => [row.key, row])))

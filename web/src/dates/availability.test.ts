@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest'
-import { cleared, lines, together, without, type Door, type Row } from './doors.svelte'
+import { cleared, lines, together, without, type Section, type Row } from './availability.svelte'
 
-const door = (
+const section = (
     id: string,
     opens: string | null = null,
     closes: string | null = null,
     leads = false,
-): Door => ({
+): Section => ({
     id,
     name: id,
     students: 10,
@@ -17,7 +17,7 @@ const door = (
     ownCloses: closes,
     keptOut: opens !== null,
 })
-const row = (key: string, department: string, sections: Door[] = []): Row => ({
+const row = (key: string, department: string, sections: Section[] = []): Row => ({
     key,
     lead: key,
     name: key,
@@ -36,15 +36,19 @@ const row = (key: string, department: string, sections: Door[] = []): Row => ({
     sections,
 })
 const shared = row('a', 'Music', [
-    door('a', null, null, true),
-    door('b', 'term.start'),
-    door('c', null, 'term.end'),
+    section('a', null, null, true),
+    section('b', 'term.start'),
+    section('c', null, 'term.end'),
 ])
 const plain = row('b', 'Art')
-const alike = row('c', 'Music', [door('x', null, null, true), door('y')])
+const alike = row('c', 'Music', [section('x', null, null, true), section('y')])
 const told = (by: string, chosen = '') =>
     lines([shared, plain, alike], by, chosen).map((line) =>
-        line.kind === 'group' ? `# ${line.name}` : line.kind === 'row' ? line.row.key : `- ${line.door.id}`,
+        line.kind === 'group'
+            ? `# ${line.name}`
+            : line.kind === 'row'
+              ? line.row.key
+              : `- ${line.section.id}`,
     )
 
 describe('lines of the timeline', () => {

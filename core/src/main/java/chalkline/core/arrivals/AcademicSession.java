@@ -10,7 +10,7 @@ import java.util.Optional;
  * @param parentId the session that this one lies in, or empty
  * @param code what conventions call the term: the list's own code, else the sourcedId
  */
-public record Session(
+public record AcademicSession(
         String id, String title, String type, LocalDate start, Optional<LocalDate> end, String parentId, String code) {
 
     /** Whether this is a school year, which groups terms and is never the term of a section below it. */

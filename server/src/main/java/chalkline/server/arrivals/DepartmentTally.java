@@ -13,8 +13,8 @@ import java.util.Optional;
 import java.util.Set;
 
 /** What a list brought against the one before it, counted by department. */
-final class Brought {
-    private Brought() {}
+final class DepartmentTally {
+    private DepartmentTally() {}
 
     /**
      * A department's share.
@@ -94,7 +94,7 @@ final class Brought {
     private static void students(Map<String, Count> counts, Optional<RegistrarList> before, RegistrarList now) {
         Set<String> old = new HashSet<>();
         before.ifPresent(list -> list.enrollments().stream()
-                .filter(Brought::isStudent)
+                .filter(DepartmentTally::isStudent)
                 .forEach(enrollment -> old.add(pair(enrollment))));
         Set<String> current = new HashSet<>();
         for (Enrollment enrollment : now.enrollments()) {

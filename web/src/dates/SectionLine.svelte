@@ -1,27 +1,27 @@
 <script lang="ts">
     import { count, moment } from '../frame/words'
-    import type { Door, Row } from './doors.svelte'
+    import type { Section, Row } from './availability.svelte'
     import { windowOf, type Range } from './time'
 
     /** One section of a shared shell: from when to when its students can enter, within the shell's own window. */
-    let { row, door, range }: { row: Row; door: Door; range: Range } = $props()
+    let { row, section, range }: { row: Row; section: Section; range: Range } = $props()
 
-    const now = $derived(windowOf(door.opens, door.closes, range))
+    const now = $derived(windowOf(section.opens, section.closes, range))
     const shell = $derived(windowOf(row.opens, row.closes, range))
 </script>
 
-<span class="name mono" class:out={door.keptOut} role="gridcell"
-    >{door.keptOut
-        ? `▲ ${door.name}, ${door.students} kept out`
-        : `${door.name}, ${count(door.students, 'student')}`}</span
+<span class="name mono" class:out={section.keptOut} role="gridcell"
+    >{section.keptOut
+        ? `▲ ${section.name}, ${section.students} kept out`
+        : `${section.name}, ${count(section.students, 'student')}`}</span
 >
 <span
     class="track"
-    class:out={door.keptOut}
+    class:out={section.keptOut}
     role="gridcell"
-    aria-label="{moment(door.opens)} to {moment(door.closes)}"
+    aria-label="{moment(section.opens)} to {moment(section.closes)}"
 >
-    {#if door.keptOut && shell}
+    {#if section.keptOut && shell}
         <i class="gap" style:left="{shell.left}%" style:width="{shell.width}%"></i>
     {/if}
     {#if now}<i class="hollow" style:left="{now.left}%" style:width="{now.width}%"></i>{/if}

@@ -4,4 +4,4 @@ import jakarta.persistence.Embeddable;
 
 /** Where a row stands: in which arrival, and as which of its file, from 0. */
 @Embeddable
-record Place(long arrivalId, int ordinal) {}
+record RowId(long arrivalId, int ordinal) {}

@@ -8,27 +8,27 @@ import java.util.function.Function;
  * Text with tokens, such as <code>{label} {title}[ · {topic}]</code>, that a code, title or category is rendered from. A
  * part in brackets is left out when a token directly in it renders empty.
  */
-public final class Pattern {
+public final class NamePattern {
 
-    sealed interface Part permits Literal, Field, Optional {}
+    sealed interface Part permits Literal, Field, Bracketed {}
 
     record Literal(String text) implements Part {}
 
     record Field(Token token, List<Modifier> modifiers) implements Part {}
 
-    record Optional(List<Part> parts) implements Part {}
+    record Bracketed(List<Part> parts) implements Part {}
 
     private final String source;
     private final List<Part> parts;
 
-    private Pattern(String source, List<Part> parts) {
+    private NamePattern(String source, List<Part> parts) {
         this.source = source;
         this.parts = parts;
     }
 
     /** Reads a pattern, or says at which column it goes wrong. */
-    public static Pattern parse(String source) throws PatternException {
-        return new Pattern(source, new PatternParser(source).parse());
+    public static NamePattern parse(String source) throws PatternException {
+        return new NamePattern(source, new PatternParser(source).parse());
     }
 
     /** As it was written. */
@@ -66,7 +66,7 @@ public final class Pattern {
     private static boolean uses(List<Part> parts, Token token) {
         return parts.stream()
                 .anyMatch(part -> (part instanceof Field field && field.token() == token)
-                        || (part instanceof Optional optional && uses(optional.parts(), token)));
+                        || (part instanceof Bracketed optional && uses(optional.parts(), token)));
     }
 
     /** Appends the parts; false when a token directly among them was empty. */
@@ -82,7 +82,7 @@ public final class Pattern {
                 }
                 complete &= !value.isEmpty();
                 out.append(value);
-            } else if (part instanceof Optional optional) {
+            } else if (part instanceof Bracketed optional) {
                 int before = out.length();
                 if (!append(out, optional.parts(), values)) {
                     out.setLength(before);

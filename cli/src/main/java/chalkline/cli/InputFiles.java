@@ -1,7 +1,7 @@
 package chalkline.cli;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.arrivals.Session;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.HeldShell;
 import chalkline.formats.Fault;
@@ -26,7 +26,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /** Reads the files of one command and gathers the faults of all of them, so that they are told at once. */
-final class Files {
+final class InputFiles {
     private final List<Fault> faults = new ArrayList<>();
 
     private interface Reading<T> {
@@ -100,8 +100,8 @@ final class Files {
     }
 
     /** A term of the list; a fault where the list has none of that code. */
-    Optional<Session> term(Optional<RegistrarList> list, String code) {
-        Optional<Session> term = list.flatMap(l -> l.term(code));
+    Optional<AcademicSession> term(Optional<RegistrarList> list, String code) {
+        Optional<AcademicSession> term = list.flatMap(l -> l.term(code));
         if (list.isPresent() && term.isEmpty()) {
             faults.add(noTerm(list.get(), code));
         }
@@ -109,7 +109,7 @@ final class Files {
     }
 
     private static Fault noTerm(RegistrarList list, String code) {
-        String known = list.terms().stream().map(Session::code).collect(Collectors.joining(", "));
+        String known = list.terms().stream().map(AcademicSession::code).collect(Collectors.joining(", "));
         return Fault.ofFile(
                 "academicSessions.csv",
                 "the list has no term with the code \"" + code + "\"; it has "
@@ -124,7 +124,7 @@ final class Files {
     }
 
     /** Takes the faults of others that were read beside these. */
-    void add(Files others) {
+    void add(InputFiles others) {
         faults.addAll(others.faults);
     }
 

@@ -1,0 +1,34 @@
+package chalkline.core.calendar;
+
+import java.time.DateTimeException;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.TemporalAccessor;
+import java.util.Optional;
+
+/** Moments as they are written everywhere: ISO 8601 with seconds and offset; UTC is {@code +00:00}, never {@code Z}. */
+public final class IsoMoment {
+    private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
+
+    private IsoMoment() {}
+
+    /** @param moment with a local date, a time and an offset */
+    public static String write(TemporalAccessor moment) {
+        return WRITTEN.format(moment);
+    }
+
+    /** Empty where the text is no moment with an offset. */
+    public static Optional<OffsetDateTime> read(String text) {
+        try {
+            return Optional.of(OffsetDateTime.parse(text));
+        } catch (DateTimeException noMoment) {
+            return Optional.empty();
+        }
+    }
+
+    /** Whether two texts are the same instant; no text that is none is the same as any. */
+    public static boolean same(String a, String b) {
+        Optional<OffsetDateTime> one = read(a);
+        return one.isPresent() && read(b).filter(one.get()::isEqual).isPresent();
+    }
+}

@@ -155,9 +155,10 @@ public final class Client {
         return until(() -> get(path).json(), wanted);
     }
 
-    private static JsonNode until(Supplier<JsonNode> ask, Predicate<JsonNode> wanted) {
+    /** Asks until the answer is as wanted. */
+    public <T> T until(Supplier<T> ask, Predicate<T> wanted) {
         Instant end = Instant.now().plus(PATIENCE);
-        JsonNode answer = ask.get();
+        T answer = ask.get();
         while (!wanted.test(answer)) {
             if (Instant.now().isAfter(end)) {
                 throw new IllegalStateException("still not so: " + answer);

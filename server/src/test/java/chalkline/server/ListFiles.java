@@ -25,6 +25,30 @@ public final class ListFiles {
         return new ListFiles(standIns.bytes("/registrar/list"));
     }
 
+    /** A small list of one's own: one section of a term without end, whose code is {@code t}. */
+    public static byte[] ofOneSection() throws IOException {
+        Map<String, String> files = new LinkedHashMap<>();
+        files.put("manifest.csv", "propertyName,value\noneroster.version,1.1\n");
+        files.put(
+                "academicSessions.csv",
+                "sourcedId,status,title,type,startDate,endDate,parentSourcedId,schoolYear\nt,,Open term,term,2027-01-04,,,2027\n");
+        files.put(
+                "orgs.csv",
+                "sourcedId,status,name,type,identifier,parentSourcedId\nd,,Oceanography,department,OCEA,\n");
+        files.put("courses.csv", "sourcedId,status,title,courseCode,orgSourcedId\nc,,Tides,OCEA 210,d\n");
+        files.put(
+                "classes.csv",
+                "sourcedId,status,title,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds,periods\n"
+                        + "k,,Tides,c,OCEA 210-001,,,,t,\n");
+        files.put("users.csv", "sourcedId,status,enabledUser,role,username,givenName,familyName,identifier,email\n");
+        files.put(
+                "enrollments.csv",
+                "sourcedId,status,classSourcedId,schoolSourcedId,userSourcedId,role,primary,beginDate,endDate\n");
+        Map<String, byte[]> bytes = new LinkedHashMap<>();
+        files.forEach((name, text) -> bytes.put(name, text.getBytes(StandardCharsets.UTF_8)));
+        return zip(bytes);
+    }
+
     /** All files by name. */
     public Map<String, byte[]> files() throws IOException {
         Map<String, byte[]> files = new LinkedHashMap<>();

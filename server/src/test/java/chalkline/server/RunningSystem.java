@@ -39,6 +39,7 @@ public final class RunningSystem implements AutoCloseable {
     private final Map<String, Integer> servers = new HashMap<>();
     private ConfigurableApplicationContext context;
     private @Nullable Wiretap tap;
+    private @Nullable Cable cable;
     private int port;
     private String token = "";
 
@@ -63,6 +64,39 @@ public final class RunningSystem implements AutoCloseable {
         system.application("LMS_URL", system.tap.address() + "/lms/api");
         system.await(system.standInsPort);
         return system;
+    }
+
+    /** The same, with a connection to the database that can be cut. */
+    public static RunningSystem onCable(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, standInsSettings);
+        system.cable = new Cable(system.databasePort);
+        system.application("DB_PORT", Integer.toString(system.cable.port()));
+        system.await(system.standInsPort);
+        return system;
+    }
+
+    /** Nothing but the application, as it is started for a campus of one's own: no demo, no addresses. */
+    public static RunningSystem bare(Path firstPassword) {
+        RunningSystem system = new RunningSystem();
+        system.application(
+                "CHALKLINE_DEMO",
+                "false",
+                "REGISTRAR_URL",
+                "",
+                "LMS_URL",
+                "",
+                "CHALKLINE_FIRST_PASSWORD",
+                firstPassword.toString());
+        return system;
+    }
+
+    /** The connection to the database. */
+    public Cable cable() {
+        if (cable == null) {
+            throw new IllegalStateException("this system has none");
+        }
+        return cable;
     }
 
     /** What listens to the calls to the LMS. */
@@ -289,6 +323,9 @@ public final class RunningSystem implements AutoCloseable {
     public void close() {
         if (context != null) {
             context.close();
+        }
+        if (cable != null) {
+            cable.close();
         }
         processes.forEach(Process::destroy);
         for (Process process : processes) {

@@ -10,6 +10,7 @@ import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.outlines.StartService;
 import chalkline.server.outlines.Starts;
@@ -20,16 +21,20 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Starts builds and tells how they stand. The work itself is done by {@link CarryOut}, in the background. */
@@ -42,6 +47,8 @@ public class BuildService {
     private final ProofService proofs;
     private final StartService starts;
     private final Lms lms;
+    private final HeldService held;
+    private final TransactionTemplate transaction;
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -53,6 +60,8 @@ public class BuildService {
             ProofService proofs,
             StartService starts,
             Lms lms,
+            HeldService held,
+            PlatformTransactionManager transactions,
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people,
@@ -62,6 +71,10 @@ public class BuildService {
         this.proofs = proofs;
         this.starts = starts;
         this.lms = lms;
+        this.held = held;
+        this.transaction = new TransactionTemplate(transactions);
+        // what another start has kept must be seen once its lock is released
+        this.transaction.setIsolationLevel(TransactionDefinition.ISOLATION_READ_COMMITTED);
         this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
@@ -76,12 +89,36 @@ public class BuildService {
      * @param closes how many shells the person agreed to have closed
      */
     @Administrators
-    @Transactional(isolation = Isolation.READ_COMMITTED)
     public BuildViews.Build start(ProofKey proof, Set<String> keys, int closes) {
         if (!lms.isThere()) {
             throw new Refusal(
                     "Nothing was built: no LMS is set. Set LMS_URL to its address and start Chalk Line again.");
         }
+        if (joinsStandingShells(proof, keys)) {
+            // students may have worked in them since; then the proof is another one, and is refused below
+            held.refreshAtOnce();
+        }
+        return Objects.requireNonNull(transaction.execute(status -> begin(proof, keys, closes)));
+    }
+
+    /** Whether sections that have shells of their own come into another one, which must not be done over new work. */
+    private boolean joinsStandingShells(ProofKey proof, Set<String> keys) {
+        Set<String> standing = new HashSet<>();
+        held.shells(proof.held()).stream()
+                .filter(shell -> !shell.closed())
+                .forEach(shell -> standing.addAll(shell.sections().orElse(List.of())));
+        return proofs.proof(proof).proof().rows().stream()
+                .filter(row -> row.action().isCarriedOut() && (keys.isEmpty() || keys.contains(row.key())))
+                .filter(row -> row.shell().flatMap(shell -> shell.joined()).isPresent())
+                .anyMatch(row -> row.sections().stream()
+                        .anyMatch(section -> standing.contains(section)
+                                && row.held()
+                                        .flatMap(own -> own.sections())
+                                        .filter(own -> own.contains(section))
+                                        .isEmpty()));
+    }
+
+    private BuildViews.Build begin(ProofKey proof, Set<String> keys, int closes) {
         builds.lockTerm(proof.term());
         if (!proofs.now(proof.term()).equals(proof)) {
             throw new Conflict("The list, the conventions or the LMS changed since you looked at this proof."

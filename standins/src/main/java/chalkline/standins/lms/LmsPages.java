@@ -22,7 +22,7 @@ public class LmsPages {
         this.outlines = outlines;
     }
 
-    record Branch(String name, String levels, int indent, int shells, boolean locked, boolean here) {}
+    record Branch(String name, String path, int indent, int shells, boolean locked, boolean here) {}
 
     record Setting(String name, String value) {}
 

@@ -1,4 +1,11 @@
-import type { components } from './schema'
+import createClient from 'openapi-fetch'
+import type {
+    HttpMethod,
+    PathsWithMethod,
+    RequestBodyJSON,
+    SuccessResponseJSON,
+} from 'openapi-typescript-helpers'
+import type { components, paths } from './schema'
 
 /** The types of the API by their names in its description. */
 export type Api = components['schemas']
@@ -28,53 +35,103 @@ export function whenSignedOut(then: () => void): void {
     onSignedOut = then
 }
 
-export function get<T>(path: string, signal?: AbortSignal): Promise<T> {
-    return send<T>('GET', path, undefined, signal)
+type Operation<M extends HttpMethod, P extends keyof paths> = paths[P] extends Record<M, infer O> ? O : never
+type Part<O, K extends string> = O extends { parameters: { [k in K]?: infer V } }
+    ? [NonNullable<V>] extends [never]
+        ? undefined
+        : NonNullable<V>
+    : undefined
+/** What a call takes: the parts of its path, its query and its body, as the API's description has them. */
+type Asked<O> = (Part<O, 'path'> extends undefined ? { path?: undefined } : { path: Part<O, 'path'> }) &
+    (Part<O, 'query'> extends undefined ? { query?: undefined } : { query?: Part<O, 'query'> }) &
+    (O extends { requestBody: unknown } ? { body: RequestBodyJSON<O> } : { body?: undefined })
+type Answer<O> = O extends Record<string | number, unknown> ? SuccessResponseJSON<O> : never
+
+/** A request as it is kept until it is sent; the browser's own cannot be made with an address that is relative. */
+class Waiting {
+    constructor(
+        readonly url: string,
+        readonly init: RequestInit & { method: string },
+    ) {}
+
+    get method() {
+        return this.init.method
+    }
 }
 
-export function post<T>(path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-    return send<T>('POST', path, body, signal)
+const api = createClient<paths>({
+    Request: Waiting as unknown as typeof Request,
+    fetch: (request) => {
+        const { url, init } = request as unknown as Waiting
+        return ask(init.method, url, init.body ?? undefined, init.signal ?? undefined)
+    },
+})
+
+async function call(method: HttpMethod, path: string, asked: object, signal?: AbortSignal): Promise<unknown> {
+    const { path: inPath, query, body } = asked as { path?: object; query?: object; body?: unknown }
+    const request = api.request as unknown as (
+        method: string,
+        path: string,
+        options: object,
+    ) => Promise<{ data?: unknown }>
+    return (await request(method, path, { params: { path: inPath, query }, body, signal })).data
+}
+
+export function get<P extends PathsWithMethod<paths, 'get'>>(
+    path: P,
+    asked: Asked<Operation<'get', P>> = {} as Asked<Operation<'get', P>>,
+    signal?: AbortSignal,
+): Promise<Answer<Operation<'get', P>>> {
+    return call('get', path, asked, signal) as Promise<Answer<Operation<'get', P>>>
+}
+
+export function post<P extends PathsWithMethod<paths, 'post'>>(
+    path: P,
+    asked: Asked<Operation<'post', P>> = {} as Asked<Operation<'post', P>>,
+    signal?: AbortSignal,
+): Promise<Answer<Operation<'post', P>>> {
+    return call('post', path, asked, signal) as Promise<Answer<Operation<'post', P>>>
+}
+
+export async function remove<P extends PathsWithMethod<paths, 'delete'>>(
+    path: P,
+    asked: Asked<Operation<'delete', P>>,
+): Promise<void> {
+    await call('delete', path, asked)
 }
 
 /** Sends a file as a form does. */
-export function upload<T>(path: string, file: File): Promise<T> {
-    const form = new FormData()
-    form.append('file', file)
-    return send<T>('POST', path, form)
+export async function upload<P extends '/api/arrivals' | '/api/templates/cartridge'>(
+    path: P,
+    file: File,
+): Promise<Answer<Operation<'post', P>>> {
+    const body = new FormData()
+    body.append('file', file)
+    const response = await ask('POST', path, body)
+    return (await response.json()) as Answer<Operation<'post', P>>
+}
+
+/** Signs in or out, which is no part of the API's description. */
+export async function form(path: string, fields: URLSearchParams): Promise<void> {
+    await ask('POST', path, fields)
 }
 
 /** Has a file made of something and hands it to the browser. */
 export async function download(path: string, body: unknown, name: string): Promise<void> {
-    const response = await ask('POST', path, body)
+    const response = await ask('POST', path, JSON.stringify(body))
     const address = URL.createObjectURL(await response.blob())
     const link = Object.assign(document.createElement('a'), { href: address, download: name })
     link.click()
     URL.revokeObjectURL(address)
 }
 
-export function remove(path: string): Promise<void> {
-    return send<void>('DELETE', path)
-}
-
-async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-    const response = await ask(method, path, body, signal)
-    const text = await response.text()
-    return (text === '' ? undefined : JSON.parse(text)) as T
-}
-
-async function ask(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
+async function ask(method: string, path: string, body?: BodyInit, signal?: AbortSignal): Promise<Response> {
     const headers: Record<string, string> = { Accept: 'application/json' }
     if (method !== 'GET') headers['X-XSRF-TOKEN'] = token()
-    const raw = body instanceof FormData || body instanceof URLSearchParams
-    if (body !== undefined && !raw) headers['Content-Type'] = 'application/json'
+    if (typeof body === 'string') headers['Content-Type'] = 'application/json'
     let response: Response
     try {
-        response = await fetch(path, {
-            method,
-            headers,
-            signal,
-            body: body === undefined || raw ? (body as BodyInit | undefined) : JSON.stringify(body),
-        })
+        response = await fetch(path, { method, headers, signal, body })
     } catch (e) {
         if (e instanceof DOMException && e.name === 'AbortError') throw e
         throw new Problem(0, 'Chalk Line does not answer. What was kept is safe; try again in a moment.', [])

@@ -42,14 +42,14 @@
         departments = []
         if (id > 0) {
             void campus.attempt(async () => {
-                departments = await get<Api['DepartmentTallyRow'][]>(`/api/arrivals/${id}/departments`)
+                departments = await get('/api/arrivals/{id}/departments', { path: { id } })
             })
         }
     })
 
     async function load() {
         const wasReading = arrivals.some((a) => a.state === 'READING')
-        arrivals = await get<Arrival[]>('/api/arrivals')
+        arrivals = await get('/api/arrivals')
         known = true
         if (arrivals.some((a) => a.state === 'READING')) {
             timer = setTimeout(() => void campus.attempt(load), ASK_AGAIN_MILLIS)

@@ -22,14 +22,17 @@
     })
 
     async function look() {
-        effects = await get<Api['ProofListEffect'][]>(`/api/arrivals/${arrival.id}/effect`)
+        effects = await get('/api/arrivals/{id}/effect', { path: { id: arrival.id } })
     }
 
     function decide(how: 'use' | 'turn-away') {
         void campus.attempt(async () => {
             busy = true
             try {
-                await post(`/api/arrivals/${arrival.id}/${how}`, { reason })
+                await post(how === 'use' ? '/api/arrivals/{id}/use' : '/api/arrivals/{id}/turn-away', {
+                    path: { id: arrival.id },
+                    body: { reason },
+                })
                 reason = ''
                 goingBack = false
                 await decided()

@@ -38,14 +38,14 @@
     const left = $derived(current && rate > 0 ? (current.shells - settled) / rate : 0)
 
     async function load() {
-        builds = await get<Api['BuildListed'][]>(`/api/terms/${encodeURIComponent(route.term)}/builds`)
+        builds = await get('/api/terms/{term}/builds', { path: { term: route.term } })
         known = true
         const wanted = builds.find((b) => String(b.id) === route.params.id) ?? builds[0]
         if (wanted) await open(wanted.id)
     }
 
     async function open(id: number) {
-        watch(await get<Api['Build']>(`/api/builds/${id}`))
+        watch(await get('/api/builds/{id}', { path: { id } }))
     }
 
     function watch(build: Api['Build']) {
@@ -76,7 +76,7 @@
 
     function retry() {
         void campus.attempt(async () => {
-            if (current) watch(await post<Api['Build']>(`/api/builds/${current.id}/retry`))
+            if (current) watch(await post('/api/builds/{id}/retry', { path: { id: current.id } }))
         })
     }
 

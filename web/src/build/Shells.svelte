@@ -12,9 +12,9 @@
     const settled = $derived(build.done + build.failed)
 
     $effect(() => {
-        const query = new URLSearchParams({ department })
+        const asked = { path: { id: build.id }, query: { department } }
         void settled
-        get<Api['BuildShell'][]>(`/api/builds/${build.id}/shells?${query}`)
+        get('/api/builds/{id}/shells', asked)
             .then((all) => (shells = all))
             .catch((e) => (campus.trouble = e.message))
     })

@@ -18,9 +18,9 @@
     const settled = $derived(build.done + build.failed)
 
     $effect(() => {
-        const query = new URLSearchParams({ shell })
+        const asked = { path: { id: build.id }, query: { shell } }
         void settled
-        get<Api['BuildStep'][]>(`/api/builds/${build.id}/steps?${query}`)
+        get('/api/builds/{id}/steps', asked)
             .then((all) => (steps = all))
             .catch((e) => (campus.trouble = e.message))
     })

@@ -38,15 +38,15 @@
 
     const edited = $derived(file !== null || stack.edited)
     const withTerm = $derived(route.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
-    const term = $derived(encodeURIComponent(route.term))
+    const term = $derived(route.term)
     const counts = $derived(stack.edited && outcome && outcome.matches.length > 0 ? outcome.matches : matches)
 
     onMount(() => void campus.attempt(load))
 
     async function load() {
-        vocabulary ??= await get<Api['ConventionsVocabulary']>('/api/conventions/vocabulary')
-        const view = await get<Api['ConventionsView']>('/api/conventions')
-        versions = await get<Api['ConventionsAbout'][]>('/api/conventions/versions')
+        vocabulary ??= await get('/api/conventions/vocabulary')
+        const view = await get('/api/conventions')
+        versions = await get('/api/conventions/versions')
         // all at once, so that nothing typed once the new version is seen is lost to it
         current = view
         stack.choose(Number(route.params.layer ?? 0) || 0)
@@ -56,8 +56,8 @@
     $effect(() => {
         if (withTerm && current) {
             void campus.attempt(async () => {
-                matches = await get<number[]>(`/api/terms/${term}/layers`)
-                facts = await get<Api['ProofFacts'][]>(`/api/terms/${term}/facts`)
+                matches = await get('/api/terms/{term}/layers', { path: { term } })
+                facts = await get('/api/terms/{term}/facts', { path: { term } })
             })
         }
     })
@@ -68,7 +68,7 @@
         if (!withTerm || !asked) return
         const abort = new AbortController()
         untrack(() => (stale = true))
-        post<Api['ProofEffect']>(`/api/terms/${term}/effect`, asked, abort.signal)
+        post('/api/terms/{term}/effect', { path: { term }, body: asked }, abort.signal)
             .then((answer) => {
                 outcome = answer
                 errors = []
@@ -86,9 +86,10 @@
     function change() {
         const basedOn = current?.about.number
         if (basedOn === undefined) return null
-        if (file) return { basedOn, file: file.text }
+        const none = { stack: null, file: null, value: null, crossLists: null, dates: null }
+        if (file) return { ...none, basedOn, file: file.text }
         const layers = stack.layers.map(({ name, when, set, fix, off }) => ({ name, when, set, fix, off }))
-        return { basedOn, stack: { layers, about: stack.chosen } }
+        return { ...none, basedOn, stack: { layers, about: stack.chosen } }
     }
 
     async function bring(chosenFile: File | undefined) {
@@ -114,7 +115,8 @@
             busy = true
             try {
                 try {
-                    await post('/api/conventions/versions', { change: change(), note })
+                    const made = change()
+                    if (made) await post('/api/conventions/versions', { body: { change: made, note } })
                 } catch (e) {
                     if (e instanceof Problem && e.status === 409 && !file) return await meet()
                     throw e
@@ -132,9 +134,10 @@
 
     /** Somebody else was faster: both changes are shown, and nothing is kept yet. */
     async function meet() {
-        const view = await get<Api['ConventionsView']>('/api/conventions')
-        const since = `/api/conventions/versions/${view.about.number}/since/${current?.about.number}`
-        theirs = { view, differences: await get(since) }
+        const view = await get('/api/conventions')
+        const path = { number: view.about.number, before: current?.about.number ?? 0 }
+        const differences = await get('/api/conventions/versions/{number}/since/{before}', { path })
+        theirs = { view, differences }
     }
 
     function take(layers: Layer[]) {

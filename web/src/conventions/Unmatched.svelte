@@ -10,7 +10,7 @@
 
     $effect(() => {
         if (version > 0)
-            void get<Api['ProofUnmatched'][]>('/api/conventions/unmatched')
+            void get('/api/conventions/unmatched')
                 .then((all) => (found = all))
                 .catch(() => {})
     })

@@ -21,7 +21,9 @@
 
     function compare(version: number) {
         void campus.attempt(async () => {
-            differences = await get(`/api/conventions/versions/${now}/since/${version}`)
+            differences = await get('/api/conventions/versions/{number}/since/{before}', {
+                path: { number: now, before: version },
+            })
             compared = version
         })
     }

@@ -31,6 +31,11 @@ export function inverse(edit: Edit, before: Row[]): Edit {
     return { keep: back, split: edit.keep.map((k) => k.id).filter((id) => !known.has(id)) }
 }
 
+/** An edit of cross-lists as a change of a version of the conventions. */
+function asChange(basedOn: number, crossLists: Edit): Api['Change'] {
+    return { basedOn, crossLists, stack: null, file: null, value: null, dates: null }
+}
+
 export function asKept(row: Row, id: string): Kept {
     return {
         id,
@@ -57,14 +62,14 @@ export class Table {
 
     constructor(readonly term: string) {}
 
-    private get base() {
-        return `/api/terms/${encodeURIComponent(this.term)}/cross-lists`
+    private get path() {
+        return { term: this.term }
     }
 
     async load() {
         const first = this.sheet === null
         const goingOn = new Set(this.rows.filter((row) => !row.stopped).map(rowId))
-        this.sheet = await get<Api['CrossListSheet']>(this.base)
+        this.sheet = await get('/api/terms/{term}/cross-lists', { path: this.path })
         const there = new Map(this.sheet.suggested.map((row) => [rowId(row), row]))
         for (const id of this.marks) {
             const row = there.get(id)
@@ -77,8 +82,8 @@ export class Table {
     }
 
     find(text: string, signal: AbortSignal) {
-        const query = new URLSearchParams({ find: text })
-        return get<Api['CrossListFound'][]>(`${this.base}/sections?${query}`, signal)
+        const asked = { path: this.path, query: { find: text } }
+        return get('/api/terms/{term}/cross-lists/sections', asked, signal)
     }
 
     /** Takes a row to be looked at, or changed. */
@@ -136,8 +141,8 @@ export class Table {
 
     /** Asks what the sections on the table become. */
     async ask(draft: Kept, version: number, signal: AbortSignal) {
-        const change = { basedOn: version, crossLists: { keep: [draft], split: [] } }
-        this.look = await post<Api['CrossListJoining']>(`${this.base}/look`, change, signal)
+        const body = asChange(version, { keep: [draft], split: [] })
+        this.look = await post('/api/terms/{term}/cross-lists/look', { path: this.path, body }, signal)
     }
 
     /** The marked suggestions, each with an id of its own. */
@@ -153,8 +158,9 @@ export class Table {
         const before = this.rows
         const note = says
         try {
-            const change = { basedOn: this.sheet?.version ?? 0, crossLists: edit }
-            await post(`${this.base}/versions`, { versions: this.sheet?.versions ?? '', change, note })
+            const change = asChange(this.sheet?.version ?? 0, edit)
+            const body = { versions: this.sheet?.versions ?? '', change, note }
+            await post('/api/terms/{term}/cross-lists/versions', { path: this.path, body })
         } catch (e) {
             if (e instanceof Problem && e.status === 409) await this.load()
             throw e

@@ -13,10 +13,10 @@
     const KINDS: Record<string, string> = { SHELL: 'this shell', INSTRUCTOR: '', DEPARTMENT: 'all of ' }
 
     $effect(() => {
-        const path = `${base}/calendars?${new URLSearchParams({ shell })}`
+        const asked = { path: { term }, query: { shell } }
         const abort = new AbortController()
         made = {}
-        get<Api['CalendarAbout'][]>(path, abort.signal)
+        get('/api/terms/{term}/calendars', asked, abort.signal)
             .then((answer) => (all = answer))
             .catch((e) => {
                 if (!abort.signal.aborted) campus.trouble = e.message
@@ -30,9 +30,9 @@
 
     function make(one: Api['CalendarAbout']) {
         void campus.attempt(async () => {
-            const answer = await post<Api['CalendarMade']>(`${base}/calendars`, {
-                kind: one.kind,
-                key: one.key,
+            const answer = await post('/api/terms/{term}/calendars', {
+                path: { term },
+                body: { kind: one.kind, key: one.key },
             })
             made = { ...made, [one.kind + one.key]: location.origin + answer.path }
         })

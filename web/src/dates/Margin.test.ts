@@ -127,7 +127,7 @@ describe('the margin of the dates', () => {
             { section: '4', opens: '', closes: null, open: null },
             { section: '1', opens: 'term.start - 17d 08:00', closes: null, open: null },
         ])
-        expect(sent['/api/terms/27SP/effect']).toEqual({
+        expect(sent['/api/terms/27SP/effect']).toMatchObject({
             basedOn: 2,
             dates: { sections: availability.items },
         })

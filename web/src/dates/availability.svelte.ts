@@ -100,6 +100,11 @@ export function together(first: Dates[], then: Dates[]): Dates[] {
     return [...all.values()]
 }
 
+/** A change of a version of the conventions. */
+function asChange(basedOn: number, part: Partial<Api['Change']>): Api['Change'] {
+    return { basedOn, stack: null, file: null, value: null, crossLists: null, dates: null, ...part }
+}
+
 /** The availability of a term: windows, an edit of them that is not kept yet, and what it would do. */
 export class Availability {
     frame = $state.raw<Api['DateFrame'] | null>(null)
@@ -130,17 +135,17 @@ export class Availability {
 
     constructor(readonly term: string) {}
 
-    private get base() {
-        return `/api/terms/${encodeURIComponent(this.term)}`
+    private get path() {
+        return { term: this.term }
     }
 
     async load() {
-        const frame = await get<Api['DateFrame']>(`${this.base}/dates`)
+        const frame = await get('/api/terms/{term}/dates', { path: this.path })
         let rows: Row[] = []
         let after = ''
         for (let more = true; more;) {
-            const query = new URLSearchParams({ versions: frame.versions, after, limit: String(PAGE) })
-            const page = await get<Api['DateRows']>(`${this.base}/dates/rows?${query}`)
+            const query = { versions: frame.versions, after, limit: PAGE }
+            const page = await get('/api/terms/{term}/dates/rows', { path: this.path, query })
             rows = rows.concat(page.rows)
             after = page.next ?? ''
             more = page.next !== null
@@ -151,8 +156,8 @@ export class Availability {
     }
 
     async count(day: string, signal: AbortSignal) {
-        const query = new URLSearchParams({ versions: this.frame?.versions ?? '', day })
-        this.day = await get<Api['DateDay']>(`${this.base}/dates/day?${query}`, signal)
+        const query = { versions: this.frame?.versions ?? '', day }
+        this.day = await get('/api/terms/{term}/dates/day', { path: this.path, query }, signal)
     }
 
     /** The marked shells, or the chosen one where none is marked. */
@@ -172,7 +177,7 @@ export class Availability {
             opensBy: this.by.opens,
             closesBy: this.by.closes,
         }
-        const moved = await post<Dates[]>(`${this.base}/dates/moved`, asked)
+        const moved = await post('/api/terms/{term}/dates/moved', { path: this.path, body: asked })
         const edges = EDGES.filter((one) => this.by[one] !== 0)
         const says = edges.map((one) => `${one} ${byDays(this.by[one])}`).join(', ')
         const others = without(this.items, rows, [...edges, edge])
@@ -231,8 +236,11 @@ export class Availability {
         const change = this.change()
         const keys = this.touched.slice(0, LOOKED_AT).map((row) => row.key)
         try {
-            const rows = await post<Row[]>(`${this.base}/dates/look`, { change, keys })
-            const effect = await post<Api['ProofEffect']>(`${this.base}/effect`, change)
+            const rows = await post('/api/terms/{term}/dates/look', {
+                path: this.path,
+                body: { change, keys },
+            })
+            const effect = await post('/api/terms/{term}/effect', { path: this.path, body: change })
             if (this.items !== items) return
             this.after = new Map(rows.map((row) => [row.key, row]))
             this.effect = effect
@@ -243,7 +251,7 @@ export class Availability {
     }
 
     private change() {
-        return { basedOn: this.frame?.version ?? 0, dates: { sections: this.items } }
+        return asChange(this.frame?.version ?? 0, { dates: { sections: this.items } })
     }
 
     drop() {
@@ -280,19 +288,20 @@ export class Availability {
         const last = this.kept.at(-1)
         if (last === undefined) return
         const response = await fetch(`/api/conventions/versions/${last - 1}/file`)
-        const change = { basedOn: last, file: await response.text() }
+        const change = asChange(last, { file: await response.text() })
         await this.version({ change, note: `back to version ${last - 1}` })
         this.kept = []
         await this.load()
     }
 
-    private async version(body: unknown): Promise<number> {
-        return (await post<Api['ConventionsAbout']>('/api/conventions/versions', body)).number
+    private async version(body: Api['ConventionsKeep']): Promise<number> {
+        return (await post('/api/conventions/versions', { body })).number
     }
 
     /** Sends some shells to the LMS, from the proof that holds now. */
     async build(keys: string[]) {
-        const summary = await get<Api['ProofSummary']>(`${this.base}/proof`)
-        await post(`${this.base}/builds`, { versions: summary.versions, keys })
+        const summary = await get('/api/terms/{term}/proof', { path: this.path })
+        const body = { versions: summary.versions, keys, closes: null }
+        await post('/api/terms/{term}/builds', { path: this.path, body })
     }
 }

@@ -17,7 +17,7 @@
 
     function fetchList() {
         void campus.attempt(async () => {
-            await post<Api['ArrivalView']>('/api/arrivals/fetch')
+            await post('/api/arrivals/fetch')
             route.go('arrivals')
         })
     }

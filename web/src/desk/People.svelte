@@ -21,13 +21,13 @@
     onMount(() => void campus.attempt(load))
 
     async function load() {
-        people = await get<Api['PeoplePerson'][]>('/api/people')
+        people = await get('/api/people')
     }
 
     function add(event: SubmitEvent) {
         event.preventDefault()
         void campus.attempt(async () => {
-            told = await post<Api['PeopleFirstPassword']>('/api/people', { login, name, role })
+            told = await post('/api/people', { body: { login, name, role } })
             login = ''
             name = ''
             await load()
@@ -36,9 +36,7 @@
 
     function reset(person: Api['PeoplePerson']) {
         void campus.attempt(async () => {
-            told = await post<Api['PeopleFirstPassword']>(
-                `/api/people/${encodeURIComponent(person.login)}/password`,
-            )
+            told = await post('/api/people/{login}/password', { path: { login: person.login } })
             await load()
         })
     }
@@ -46,8 +44,10 @@
     function disable(person: Api['PeoplePerson']) {
         void campus.attempt(async () => {
             told = null
-            const path = `/api/people/${encodeURIComponent(person.login)}/disabled`
-            await post(`${path}?disabled=${!person.disabled}`)
+            await post('/api/people/{login}/disabled', {
+                path: { login: person.login },
+                query: { disabled: !person.disabled },
+            })
             await load()
         })
     }

@@ -1,4 +1,4 @@
-import { get, post, whenSignedOut, type Api } from '../api/client'
+import { form, get, post, whenSignedOut, type Api } from '../api/client'
 import { NO_TERM, route } from './nav.svelte'
 
 const WHILE_BUILDING_MILLIS = 2000
@@ -29,7 +29,7 @@ class Campus {
 
     async begin() {
         try {
-            this.me = await get<Api['PeopleMe']>('/api/me')
+            this.me = await get('/api/me')
             if (!this.me.mustChange) await this.refresh()
         } catch {
             this.me = null
@@ -38,31 +38,31 @@ class Campus {
     }
 
     async signIn(username: string, password: string) {
-        await post('/api/sign-in', new URLSearchParams({ username, password }))
+        await form('/api/sign-in', new URLSearchParams({ username, password }))
         await this.begin()
     }
 
     async changePassword(now: string, next: string) {
-        this.me = await post<Api['PeopleMe']>('/api/me/password', { now, next })
+        this.me = await post('/api/me/password', { body: { now, next } })
         await this.refresh()
     }
 
     async signOut() {
-        await post('/api/sign-out')
+        await form('/api/sign-out', new URLSearchParams())
         this.me = null
         await get('/api/me').catch(() => {})
     }
 
     /** Asks again how the terms and the line stand. While something is built it is asked again and again. */
     async refresh() {
-        const desk = await get<Api['Desk']>('/api/desk')
+        const desk = await get('/api/desk')
         this.desk = desk
         this.terms = desk.terms
         this.latest = desk.latest
         this.zone = desk.zone
         const first = desk.terms[0]
         if (route.term === NO_TERM && first) route.setTerm(first.code)
-        this.line = await get<Api['DeskLine']>(`/api/terms/${encodeURIComponent(route.term)}/line`)
+        this.line = await get('/api/terms/{term}/line', { path: { term: route.term } })
         clearTimeout(this.timer)
         if (this.line.buildState === 'RUNNING' || this.line.buildState === 'WAITING')
             this.timer = setTimeout(() => void this.refresh().catch(() => {}), WHILE_BUILDING_MILLIS)

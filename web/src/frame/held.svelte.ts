@@ -7,11 +7,11 @@ const ASK_AGAIN_MILLIS = 300
 
 /** Has the LMS read in the background and waits for the end; what it is at, in words, goes to `tell`. */
 export async function refreshHeld(everything: boolean, tell: (says: string) => void): Promise<Refresh> {
-    let now = await post<Refresh>(`/api/lms/refreshes?everything=${everything}`)
+    let now: Refresh = await post('/api/lms/refreshes', { query: { everything } })
     while (now.state === 'RUNNING') {
         tell(now.shells > 0 ? `reading the LMS: ${count(now.shells, 'shell')} so far` : 'reading the LMS …')
         await new Promise((resolve) => setTimeout(resolve, ASK_AGAIN_MILLIS))
-        now = await get<Refresh>('/api/lms/refreshes/latest')
+        now = await get('/api/lms/refreshes/latest')
     }
     if (now.state === 'FAILED') {
         tell('')

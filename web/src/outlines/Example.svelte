@@ -54,7 +54,7 @@
         }
         if (withTerm) {
             void campus.attempt(async () => {
-                facts = await get<Api['ProofFacts'][]>(`/api/terms/${term}/facts`)
+                facts = await get('/api/terms/{term}/facts', { path: { term } })
                 if (example.department === '') example.department = values('department')[0]?.value ?? ''
                 if (example.course === '') example.course = `${values('subject')[0]?.value ?? 'OCEA'} 510`
             })
@@ -65,7 +65,11 @@
         const asked = { ...example }
         if (!withTerm || asked.department === '' || asked.course === '') return
         const abort = new AbortController()
-        post<Api['StartExample']>(`/api/terms/${term}/example`, { example: asked }, abort.signal)
+        post(
+            '/api/terms/{term}/example',
+            { path: { term }, body: { example: asked, change: null } },
+            abort.signal,
+        )
             .then((one) => {
                 answer = one
                 trouble = ''

@@ -52,9 +52,9 @@
     onMount(() => void campus.attempt(load))
 
     async function load() {
-        const summary = await get<Api['ProofSummary']>(`/api/terms/${term}/proof`)
+        const summary = await get('/api/terms/{term}/proof', { path: { term } })
         versions = summary.versions
-        rows = await get<Api['StartRow'][]>(`/api/terms/${term}/starts?versions=${versions}`)
+        rows = await get('/api/terms/{term}/starts', { path: { term }, query: { versions } })
         loaded = true
         const first = rows.find((r) => r.kind === 'earlier') ?? rows[0]
         if (!rows.some((r) => r.key === route.params.key) && first) route.set({ key: first.key })
@@ -62,10 +62,10 @@
 
     $effect(() => {
         const key = chosen
-        const query = new URLSearchParams({ versions, key, ...(from ? { from } : {}) })
+        const query = { versions, key, ...(from ? { from } : {}) }
         if (versions === '' || key === '') return
         const abort = new AbortController()
-        get<Api['Start']>(`/api/terms/${term}/start?${query}`, abort.signal)
+        get('/api/terms/{term}/start', { path: { term }, query }, abort.signal)
             .then((answer) => {
                 start = answer
                 changed = {}
@@ -87,11 +87,14 @@
         void campus.attempt(async () => {
             busy = true
             try {
-                start = await post<Api['Start']>(`/api/terms/${term}/start`, {
-                    versions,
-                    key: now.key,
-                    from: now.fromKey,
-                    due: { ...kept(now), ...changed },
+                start = await post('/api/terms/{term}/start', {
+                    path: { term },
+                    body: {
+                        versions,
+                        key: now.key,
+                        from: now.fromKey ?? '',
+                        due: { ...kept(now), ...changed },
+                    },
                 })
                 changed = {}
                 await load()

@@ -63,9 +63,9 @@
             return
         }
         const abort = new AbortController()
-        const query = new URLSearchParams({ versions: summary.versions, key })
-        get<Api['ProofShell']>(
-            `/api/terms/${encodeURIComponent(rows.term)}/proof/shell?${query}`,
+        get(
+            '/api/terms/{term}/proof/shell',
+            { path: { term: rows.term }, query: { versions: summary.versions, key } },
             abort.signal,
         )
             .then((s) => (shell = s))
@@ -87,10 +87,13 @@
             busy = true
             try {
                 const versions = rows.summary?.versions ?? ''
-                await post<Api['Build']>(`/api/terms/${encodeURIComponent(rows.term)}/builds`, {
-                    versions,
-                    keys: marks.size > 0 ? carried.map((r) => r.key) : [],
-                    closes: work.close,
+                await post('/api/terms/{term}/builds', {
+                    path: { term: rows.term },
+                    body: {
+                        versions,
+                        keys: marks.size > 0 ? carried.map((r) => r.key) : [],
+                        closes: work.close,
+                    },
                 })
                 route.go('build')
             } finally {

@@ -13,11 +13,11 @@
 
     $effect(() => {
         const abort = new AbortController()
-        const query = new URLSearchParams({ versions, key: shell })
         roster = null
         trouble = ''
-        get<Api['ProofRoster']>(
-            `/api/terms/${encodeURIComponent(route.term)}/proof/roster?${query}`,
+        get(
+            '/api/terms/{term}/proof/roster',
+            { path: { term: route.term }, query: { versions, key: shell } },
             abort.signal,
         )
             .then((answer) => (roster = answer))

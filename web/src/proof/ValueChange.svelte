@@ -30,8 +30,12 @@
     )
     const edited = $derived(text !== value.written)
     const basedOn = $derived(Number(shell.versions.split('.')[1]))
-    const edit = (newText: string | null) => ({
+    const edit = (newText: string | null): Api['Change'] => ({
         basedOn,
+        stack: null,
+        file: null,
+        crossLists: null,
+        dates: null,
         value: {
             setting: value.setting,
             value: newText,
@@ -42,7 +46,7 @@
     })
 
     $effect(() => {
-        void get<Api['ConventionsVocabulary']>('/api/conventions/vocabulary').then((v) => {
+        void get('/api/conventions/vocabulary').then((v) => {
             setting = v.settings.find((s) => s.key === value.setting) ?? null
             input?.focus()
         })
@@ -51,9 +55,9 @@
     /** How many sections the wider scopes reach, so that nobody takes them by a slip. */
     let reach = $state.raw<{ department: number; layer: number } | null>(null)
     $effect(() => {
-        const term = `/api/terms/${encodeURIComponent(route.term)}`
+        const at = { path: { term: route.term } }
         const index = layer?.index ?? -1
-        void Promise.all([get<Api['ProofFacts'][]>(`${term}/facts`), get<number[]>(`${term}/layers`)])
+        void Promise.all([get('/api/terms/{term}/facts', at), get('/api/terms/{term}/layers', at)])
             .then(([facts, layers]) => {
                 const departments = facts.find((one) => one.condition === 'department')?.values ?? []
                 const department = departments.find((one) => one.value === shell.departmentCode)
@@ -74,7 +78,7 @@
             return
         }
         const abort = new AbortController()
-        post<Api['ProofEffect']>(`/api/terms/${encodeURIComponent(route.term)}/effect`, asked, abort.signal)
+        post('/api/terms/{term}/effect', { path: { term: route.term }, body: asked }, abort.signal)
             .then((answer) => {
                 outcome = answer
                 trouble = ''
@@ -90,7 +94,7 @@
     function keep(newText: string | null) {
         void campus.attempt(async () => {
             const note = `${value.name} of ${where === 'here' ? shell.label : where === 'department' ? shell.department : (layer?.name ?? '')}`
-            await post('/api/conventions/versions', { change: edit(newText), note })
+            await post('/api/conventions/versions', { body: { change: edit(newText), note } })
             close()
             kept()
         })

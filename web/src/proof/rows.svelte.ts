@@ -23,15 +23,15 @@ export class Rows {
 
     constructor(readonly term: string) {}
 
-    /** Fetches the proof that holds now, looking at the LMS again before if asked to. */
-    async load(summary?: Api['ProofSummary']) {
-        const path = `/api/terms/${encodeURIComponent(this.term)}/proof`
-        const seen = summary ?? (await get<Api['ProofSummary']>(path))
+    /** Fetches the proof that holds now. */
+    async load() {
+        const path = { term: this.term }
+        const seen = await get('/api/terms/{term}/proof', { path })
         let rows: Row[] = []
         let after = ''
         for (let more = true; more;) {
-            const query = new URLSearchParams({ versions: seen.versions, after, limit: String(PAGE) })
-            const page = await get<Api['ProofRows']>(`${path}/rows?${query}`)
+            const query = { versions: seen.versions, after, limit: PAGE }
+            const page = await get('/api/terms/{term}/proof/rows', { path, query })
             rows = withMore(
                 rows,
                 page.rows.map((row) => ({ ...row, find: searchable(row) })),

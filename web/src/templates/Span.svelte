@@ -8,10 +8,12 @@
     let span = $state.raw<Api['StartSpan'] | null>(null)
 
     function ask(what: { units?: string; end?: string }) {
-        const query = new URLSearchParams({ first, ...what })
         void campus.attempt(async () => {
             if (first === '' || (what.units ?? what.end) === '') span = null
-            else span = await get<Api['StartSpan']>(`/api/weeks?${query}`)
+            else
+                span = await get('/api/weeks', {
+                    query: { first, units: what.units ? Number(what.units) : undefined, end: what.end },
+                })
         })
     }
 </script>

@@ -35,13 +35,13 @@
     onMount(() => void campus.attempt(() => open(route.params.template ?? '')))
 
     async function open(id: string) {
-        list = await get<Api['TemplateAbout'][]>('/api/templates')
+        list = await get('/api/templates')
         const known = list.find((one) => one.id === id) ?? list[0]
         leftOut = []
         errors = []
         note = ''
         if (known) {
-            const view = await get<Api['TemplateView']>(`/api/templates/${encodeURIComponent(known.id)}`)
+            const view = await get('/api/templates/{id}', { path: { id: known.id } })
             about = view.about
             edit.start(view.draft)
             route.set({ template: known.id })
@@ -58,9 +58,15 @@
         const ofSession = session
         if (!withTerm || !loaded) return
         const abort = new AbortController()
-        post<Api['StartPlaced']>(
-            `/api/terms/${encodeURIComponent(route.term)}/placed`,
-            { draft: { ...draft, id: draft.id || 'x', title: draft.title || 'x' }, session: ofSession },
+        post(
+            '/api/terms/{term}/placed',
+            {
+                path: { term: route.term },
+                body: {
+                    draft: { ...draft, id: draft.id || 'x', title: draft.title || 'x' },
+                    session: ofSession,
+                },
+            },
             abort.signal,
         )
             .then((answer) => {
@@ -84,15 +90,12 @@
 
     function bring(file: File | undefined) {
         if (!file) return
-        void campus.attempt(async () =>
-            fresh(await upload<Api['TemplateImported']>('/api/templates/cartridge', file)),
-        )
+        void campus.attempt(async () => fresh(await upload('/api/templates/cartridge', file)))
     }
 
     function take() {
-        const query = new URLSearchParams({ key: shellKey.trim() })
         void campus.attempt(async () =>
-            fresh(await get<Api['TemplateImported']>(`/api/templates/from-shell?${query}`)),
+            fresh(await get('/api/templates/from-shell', { query: { key: shellKey.trim() } })),
         )
     }
 
@@ -101,7 +104,7 @@
             busy = true
             try {
                 const body = { draft: edit.draft, basedOn: about?.number ?? 0, note }
-                const kept = await post<Api['TemplateView']>('/api/templates', body)
+                const kept = await post('/api/templates', { body })
                 await open(kept.about.id)
             } catch (e) {
                 if (e instanceof Problem && e.errors.length > 0) errors = e.errors
@@ -116,7 +119,10 @@
         const gone = about
         if (!gone) return
         void campus.attempt(async () => {
-            await remove(`/api/templates/${encodeURIComponent(gone.id)}?basedOn=${gone.number}`)
+            await remove('/api/templates/{id}', {
+                path: { id: gone.id },
+                query: { basedOn: gone.number },
+            })
             await open('')
         })
     }

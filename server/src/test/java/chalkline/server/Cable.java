@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.util.Set;
@@ -22,7 +23,7 @@ public final class Cable implements AutoCloseable {
     public Cable(int to) {
         this.to = to;
         try {
-            this.in = new ServerSocket(0, 50, InetAddress.getByName("127.0.0.1"));
+            this.in = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -51,7 +52,7 @@ public final class Cable implements AutoCloseable {
                     end(near);
                     continue;
                 }
-                Socket far = new Socket(InetAddress.getByName("127.0.0.1"), to);
+                Socket far = connected(to);
                 open.add(near);
                 open.add(far);
                 threads.execute(() -> pass(near, far));
@@ -60,6 +61,12 @@ public final class Cable implements AutoCloseable {
                 return;
             }
         }
+    }
+
+    private static Socket connected(int port) throws IOException {
+        Socket socket = new Socket();
+        socket.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
+        return socket;
     }
 
     private void pass(Socket from, Socket into) {

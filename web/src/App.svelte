@@ -55,7 +55,7 @@
     const title = $derived(STATIONS.find((s) => s.id === route.station)?.name ?? 'Desk')
 </script>
 
-<svelte:window onkeydowncapture={rest} onkeydown={pressed} />
+<svelte:window onkeydowncapture={rest} onkeydown={pressed} onfocusin={(e) => letters.focused(e.target)} />
 <svelte:head><title>{title}, Chalk Line</title></svelte:head>
 
 {#if !campus.known}

@@ -6,6 +6,20 @@ const KEPT_AS = 'chalk-line-letters'
  */
 class Letters {
     on = $state(localStorage.getItem(KEPT_AS) !== 'off')
+    private last: Element | null = null
+    private lastInSheet = false
+
+    /** Something got the focus. */
+    focused(target: EventTarget | null) {
+        this.last = target instanceof Element ? target : null
+        this.lastInSheet = this.last !== null && this.last.closest('main') !== null
+    }
+
+    /** Whether the sheet has the focus; it keeps it when the row that had it has gone. */
+    inSheet(target: EventTarget | null): boolean {
+        if (target === document.body) return this.lastInSheet && this.last?.isConnected === false
+        return target instanceof HTMLElement && target.closest('main') !== null
+    }
 
     set(on: boolean) {
         this.on = on
@@ -24,5 +38,5 @@ export function mustRest(event: KeyboardEvent, on: boolean): boolean {
     const target = event.target
     if (target instanceof HTMLElement && target.closest('input, textarea, select, dialog')) return false
     if (!on) return true
-    return !ANYWHERE.test(event.key) && !(target instanceof HTMLElement && target.closest('main'))
+    return !ANYWHERE.test(event.key) && !letters.inSheet(target)
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { mustRest } from './letters.svelte'
+import { letters, mustRest } from './letters.svelte'
 
 function press(key: string, inside: string, more: KeyboardEventInit = {}): KeyboardEvent {
     document.body.innerHTML = '<main><button></button><input /></main><aside><button></button></aside>'
@@ -24,4 +24,16 @@ test('switched off, no single character acts, and writing goes on', () => {
     expect(mustRest(press(' ', 'main button'), false)).toBe(false)
     expect(mustRest(press('ArrowDown', 'main button'), false)).toBe(false)
     expect(mustRest(press('c', 'main button', { ctrlKey: true }), false)).toBe(false)
+})
+
+test('the sheet keeps the focus of a row that has gone', () => {
+    const row = document.createElement('button')
+    const u = press('u', 'body')
+    document.querySelector('main')?.append(row)
+    letters.focused(row)
+    expect(mustRest(u, true)).toBe(true)
+    row.remove()
+    expect(mustRest(u, true)).toBe(false)
+    letters.focused(document.querySelector('aside button'))
+    expect(mustRest(u, true)).toBe(true)
 })

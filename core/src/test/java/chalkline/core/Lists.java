@@ -1,6 +1,7 @@
 package chalkline.core;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Enrollments;
@@ -70,15 +71,16 @@ public final class Lists {
                 of.title(),
                 course,
                 of.courseCode() + "-" + label,
-                "",
                 List.of(session.split(",")),
-                "",
-                "R" + id,
-                delivery,
-                campus,
-                "",
-                "",
-                tags));
+                Map.of(
+                        ClassFact.REFERENCE,
+                        "R" + id,
+                        ClassFact.DELIVERY,
+                        delivery,
+                        ClassFact.CAMPUS,
+                        campus,
+                        ClassFact.TAGS,
+                        tags)));
     }
 
     public Lists listed(ListedClass listed) {

@@ -3,12 +3,20 @@ package chalkline.server;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.springframework.data.repository.Repository;
+import org.springframework.modulith.core.ApplicationModules;
 
 @AnalyzeClasses(packages = "chalkline.server", importOptions = ImportOption.DoNotIncludeTests.class)
 class WallsTest {
@@ -16,6 +24,18 @@ class WallsTest {
     @ArchTest
     static final ArchRule ROOMS_HAVE_NO_CYCLES =
             slices().matching("chalkline.server.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule WHAT_IS_PUBLIC_IN_A_ROOM_IS_USED_BY_ANOTHER = classes()
+            .that()
+            .areTopLevelClasses()
+            .and()
+            .arePublic()
+            .and()
+            .resideOutsideOfPackage("chalkline.server")
+            .and()
+            .haveSimpleNameNotEndingWith("package-info")
+            .should(beUsedByAnotherRoom());
 
     @ArchTest
     static final ArchRule REPOSITORIES_STAY_IN_THEIR_ROOM =
@@ -32,4 +52,30 @@ class WallsTest {
             .should()
             .dependOnClassesThat()
             .haveSimpleName("LmsHttp");
+
+    /** Each room's package-info names the rooms that it may use; whatever else it uses fails here. */
+    @Test
+    void roomsUseOnlyWhatTheyName() {
+        ApplicationModules rooms = ApplicationModules.of(ChalkLine.class);
+
+        assertThat(rooms.stream().map(room -> room.getIdentifier().toString()))
+                .contains("arrivals", "build", "conventions", "people", "proof");
+        rooms.verify();
+    }
+
+    private static ArchCondition<JavaClass> beUsedByAnotherRoom() {
+        return new ArchCondition<>("be used by another room") {
+            @Override
+            public void check(JavaClass type, ConditionEvents events) {
+                boolean used = Stream.concat(
+                                Stream.of(type),
+                                type.getPackage().getClasses().stream()
+                                        .filter(inner -> inner.getName().startsWith(type.getName() + "$")))
+                        .flatMap(each -> each.getDirectDependenciesToSelf().stream())
+                        .anyMatch(use -> !use.getOriginClass().getPackageName().equals(type.getPackageName()));
+                events.add(
+                        new SimpleConditionEvent(type, used, type.getName() + " is public, but no other room uses it"));
+            }
+        };
+    }
 }

@@ -1,28 +1,36 @@
 package chalkline.core.arrivals;
 
+import java.util.Collections;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 
 /**
- * A class as the registrar lists it, before its facts are worked out. All text is trimmed; what the list does not say is
- * empty.
+ * A class as the registrar lists it, before its facts are worked out. All text is trimmed.
  *
  * @param sessionIds its academic sessions in the order named, at least one
- * @param location the room
- * @param periods when it meets, as written
- * @param crossList what the registrar says it is taught together with: sections with the same text
- * @param tags as written, separated by commas
+ * @param facts those that are not empty
  */
 public record ListedClass(
         String id,
         String title,
         String courseId,
         String classCode,
-        String location,
         List<String> sessionIds,
-        String periods,
-        String reference,
-        String delivery,
-        String campus,
-        String crossList,
-        String capacity,
-        String tags) {}
+        Map<ClassFact, String> facts) {
+
+    public ListedClass {
+        Map<ClassFact, String> said = new EnumMap<>(ClassFact.class);
+        facts.forEach((fact, text) -> {
+            if (!text.isEmpty()) {
+                said.put(fact, text);
+            }
+        });
+        facts = Collections.unmodifiableMap(said);
+    }
+
+    /** Empty where the list does not say it. */
+    public String fact(ClassFact fact) {
+        return facts.getOrDefault(fact, "");
+    }
+}

@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
  * @param topic the class's title where it differs from the course's, else empty
  * @param department the organization that owns the course
  * @param college the organization above the department, or the department itself
- * @param capacity as the registrar writes it, or empty
+ * @param listed the class as the registrar lists it
  * @param sessions its academic sessions in the order named
  * @param days from its earliest first day to its latest last day
  * @param part the part of term it lies in, if it lies in one
@@ -32,13 +32,7 @@ public record Section(
         String topic,
         Org department,
         Org college,
-        String delivery,
-        String campus,
-        String reference,
-        String crossList,
-        String room,
-        String meets,
-        String capacity,
+        ListedClass listed,
         List<String> tags,
         List<AcademicSession> sessions,
         Days days,
@@ -51,6 +45,35 @@ public record Section(
 
     /** The days of a session, first and last inclusive; without a last day it has no end. */
     public record Days(LocalDate first, Optional<LocalDate> last) {}
+
+    public String delivery() {
+        return listed.fact(ClassFact.DELIVERY);
+    }
+
+    public String campus() {
+        return listed.fact(ClassFact.CAMPUS);
+    }
+
+    public String reference() {
+        return listed.fact(ClassFact.REFERENCE);
+    }
+
+    public String crossList() {
+        return listed.fact(ClassFact.CROSS_LIST);
+    }
+
+    public String room() {
+        return listed.fact(ClassFact.ROOM);
+    }
+
+    public String meets() {
+        return listed.fact(ClassFact.MEETS);
+    }
+
+    /** As the registrar writes it. */
+    public String capacity() {
+        return listed.fact(ClassFact.CAPACITY);
+    }
 
     /** The first of the instructors, flagged by the registrar or not. */
     public Optional<Person> primaryInstructor() {
@@ -81,13 +104,7 @@ public record Section(
                 topic,
                 newDepartment,
                 newCollege,
-                delivery,
-                campus,
-                reference,
-                crossList,
-                room,
-                meets,
-                capacity,
+                listed,
                 tags,
                 sessions,
                 days,

@@ -17,6 +17,15 @@ public final class IsoMoment {
         return WRITTEN.format(moment);
     }
 
+    /**
+     * A text that is known to be one, because {@link #write} made it or the reader of a file let it through.
+     *
+     * @throws DateTimeException if it is none
+     */
+    public static OffsetDateTime known(String text) {
+        return OffsetDateTime.parse(text);
+    }
+
     /** Empty where the text is no moment with an offset. */
     public static Optional<OffsetDateTime> read(String text) {
         try {

@@ -18,16 +18,16 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /** Everything that conventions can say about a shell: its key in a file, its plain name, its type and its default. */
-public enum Setting {
-    SHELL_PER("shellPer", "one shell for each", CHOICE, "section", "section", "course", "instructor"),
-    CODE("code", "code", PATTERN, "{term.code}-{label:slug}"),
-    TITLE("title", "title", PATTERN, "{label} {title}"),
-    CATEGORY("category", "category", PATTERN, "{college} / {department}"),
-    TEMPLATE("template", "template", TEXT, "none"),
-    COPY("copy", "taken from the template", CHOICE, "outline", "outline", "everything", "settings"),
-    OPENS("opens", "opens", MOMENT, "term.start"),
-    CLOSES("closes", "closes", MOMENT, "term.end"),
-    OPEN("open", "opens by itself", YES_NO, "no"),
+public enum Setting implements ShellField {
+    SHELL_PER(Use.MAKING, "shellPer", "one shell for each", CHOICE, "section", "section", "course", "instructor"),
+    CODE(Use.FIELD, "code", "code", PATTERN, "{term.code}-{label:slug}"),
+    TITLE(Use.FIELD, "title", "title", PATTERN, "{label} {title}"),
+    CATEGORY(Use.FIELD, "category", "category", PATTERN, "{college} / {department}"),
+    TEMPLATE(Use.MAKING, "template", "template", TEXT, "none"),
+    COPY(Use.MAKING, "copy", "taken from the template", CHOICE, "outline", "outline", "everything", "settings"),
+    OPENS(Use.FIELD, "opens", "opens", MOMENT, "term.start"),
+    CLOSES(Use.FIELD, "closes", "closes", MOMENT, "term.end"),
+    OPEN(Use.FIELD, "open", "opens by itself", YES_NO, "no"),
     LAYOUT("layout", "layout", CHOICE, "weeks", "weeks", "units", "one-activity", "discussion"),
     UNIT_COUNT("units", "units", UNITS, "weeks"),
     LANGUAGE_TAG("language", "language", LANGUAGE, "en"),
@@ -55,11 +55,22 @@ public enum Setting {
     FOLDER("folder", "folder of its files", PATTERN, ""),
     SEEN_BY("seenBy", "seen by", CHOICE, "members", "members", "campus", "anyone"),
     POSTS_BY("postsBy", "posts by", CHOICE, "members", "instructors", "members"),
-    DISTINGUISH("distinguish", "told apart by", TOKENS, "sections part campus delivery reference");
+    DISTINGUISH(Use.MAKING, "distinguish", "told apart by", TOKENS, "sections part campus delivery reference");
+
+    /** What becomes of a setting. */
+    private enum Use {
+        /** It says how a shell is made and is no property of one that stands. */
+        MAKING,
+        /** A field of its own of every shell in the LMS. */
+        FIELD,
+        /** One of a shell's settings in the LMS, sent and compared by its key. */
+        SETTING
+    }
 
     private static final Map<String, Setting> BY_KEY =
             Arrays.stream(values()).collect(Collectors.toMap(Setting::key, setting -> setting));
 
+    private final Use use;
     private final String key;
     private final String plainName;
     private final Kind kind;
@@ -67,6 +78,11 @@ public enum Setting {
     private final Value unlessSet;
 
     Setting(String key, String plainName, Kind kind, String unlessSet, String... choices) {
+        this(Use.SETTING, key, plainName, kind, unlessSet, choices);
+    }
+
+    Setting(Use use, String key, String plainName, Kind kind, String unlessSet, String... choices) {
+        this.use = use;
         this.key = key;
         this.plainName = plainName;
         this.kind = kind;
@@ -74,6 +90,7 @@ public enum Setting {
         this.unlessSet = Value.known(this, unlessSet);
     }
 
+    @Override
     public String key() {
         return key;
     }
@@ -95,6 +112,16 @@ public enum Setting {
     /** The value where no layer and no override sets it; empty text where it depends on the shell. */
     public Value unlessSet() {
         return unlessSet;
+    }
+
+    /** Whether a standing shell may differ in it. */
+    public boolean isCompared() {
+        return use != Use.MAKING;
+    }
+
+    /** Whether the LMS gets it among the settings of a shell. */
+    public boolean isSent() {
+        return use == Use.SETTING;
     }
 
     public static Optional<Setting> named(String key) {

@@ -72,7 +72,7 @@ public final class Value {
     }
 
     public boolean isYes() {
-        return text.equals("yes");
+        return YesNo.isYes(text);
     }
 
     /** The items of a list, in the order given. */
@@ -116,7 +116,7 @@ public final class Value {
     }
 
     private static String yesNo(String text) throws ValueException {
-        return YesNo.read(text).orElseThrow(() -> wrong("\"" + text + "\" is neither yes nor no")) ? "yes" : "no";
+        return YesNo.write(YesNo.read(text).orElseThrow(() -> wrong("\"" + text + "\" is neither yes nor no")));
     }
 
     private static String number(String text, int least, int most) throws ValueException {

@@ -1,5 +1,6 @@
 package chalkline.core.conventions;
 
+import chalkline.core.naming.YesNo;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -108,7 +109,7 @@ public final class VersionDifferences {
                 add(where, "", a == null ? "" : summary(a), b == null ? "" : summary(b));
             } else {
                 add(where, "when", when(a.when()), when(b.when()));
-                add(where, "off", a.off() ? "yes" : "no", b.off() ? "yes" : "no");
+                add(where, "off", YesNo.write(a.off()), YesNo.write(b.off()));
                 settings(where, a.set(), b.set());
                 add(where, "fix", keys(a.fix()), keys(b.fix()));
             }

@@ -1,6 +1,9 @@
 package chalkline.core.proof;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
+import chalkline.core.naming.YesNo;
+import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,6 +30,16 @@ public record HeldShell(
         boolean activity,
         boolean openByHand,
         boolean closed) {
+
+    /** Whether students can enter it within its dates, as far as the LMS told. */
+    public boolean isOpen() {
+        return !closed && YesNo.isYes(values.getOrDefault(Setting.OPEN, ""));
+    }
+
+    /** Empty where the LMS gave none. */
+    public Optional<OffsetDateTime> moment(Setting setting) {
+        return IsoMoment.read(values.getOrDefault(setting, ""));
+    }
 
     /** A shell of which nothing is known about section windows and people. */
     public HeldShell(

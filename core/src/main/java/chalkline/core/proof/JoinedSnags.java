@@ -1,7 +1,6 @@
 package chalkline.core.proof;
 
 import chalkline.core.arrivals.Section;
-import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Joined;
 import java.util.List;
 
@@ -52,7 +51,7 @@ final class JoinedSnags {
                 if (own.activity() && !joined.approved()) {
                     draft.snags.add(Snag.XL_ACTIVITY);
                 }
-                if ("yes".equals(own.values().get(Setting.OPEN)) && !own.closed()) {
+                if (own.isOpen()) {
                     draft.snags.add(Snag.XL_OPEN);
                 }
             }

@@ -7,6 +7,7 @@ import chalkline.core.arrivals.Sections;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
 import chalkline.core.conventions.Stack;
 import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.JoinedSections;
@@ -155,11 +156,11 @@ public final class Proof {
         if (draft.held.isEmpty()) {
             return row(draft, Action.BUILD, Set.of());
         }
-        Set<String> changed = Differences.of(draft, draft.held.get(), inputs.rosters());
+        Set<ShellField> changed = Differences.of(draft, draft.held.get(), inputs.rosters());
         return row(draft, changed.isEmpty() ? Action.KEEP : Action.CHANGE, changed);
     }
 
-    private static ProofRow row(Draft draft, Action action, Set<String> changed) {
+    private static ProofRow row(Draft draft, Action action, Set<ShellField> changed) {
         return new ProofRow(
                 draft.key(),
                 action,
@@ -197,7 +198,7 @@ public final class Proof {
                 0,
                 held.sectionWindows().orElse(Map.of()),
                 snags,
-                closing.freed() ? Set.of(Setting.CODE.key()) : Set.of(),
+                closing.freed() ? Set.of(Setting.CODE) : Set.of(),
                 Optional.of(held),
                 Optional.empty());
     }

@@ -1,7 +1,11 @@
 package chalkline.core.proof;
 
 import chalkline.core.arrivals.Person;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
+import chalkline.core.naming.YesNo;
+import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -18,7 +22,7 @@ import java.util.Set;
  * @param sectionWindows from when to when students of a section can enter, by its sourcedId, for those whose own dates keep
  *     them out for a part of the time
  * @param snags in the order of their names
- * @param changed names of the fields that differ from what the LMS holds, in order
+ * @param changed the fields that differ from what the LMS holds, in the order of their names
  * @param shell what it was computed from; empty for a shell that is only closed
  */
 public record ProofRow(
@@ -31,7 +35,7 @@ public record ProofRow(
         int students,
         Map<String, SectionWindow> sectionWindows,
         Set<Snag> snags,
-        Set<String> changed,
+        Set<ShellField> changed,
         Optional<HeldShell> held,
         Optional<Shell> shell) {
 
@@ -45,6 +49,16 @@ public record ProofRow(
 
     public String title() {
         return value(Setting.TITLE);
+    }
+
+    /** Whether students can enter it within its dates. */
+    public boolean isOpen() {
+        return YesNo.isYes(value(Setting.OPEN));
+    }
+
+    /** Empty where a stop leaves it open. */
+    public Optional<OffsetDateTime> moment(Setting setting) {
+        return IsoMoment.read(value(setting));
     }
 
     /** The levels of its category from the top. */

@@ -6,7 +6,6 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Plain;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Shell;
-import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -136,11 +135,6 @@ public final class EarlierShells {
     }
 
     private static Optional<Instant> opened(HeldShell held) {
-        try {
-            return Optional.of(OffsetDateTime.parse(held.values().getOrDefault(Setting.OPENS, ""))
-                    .toInstant());
-        } catch (DateTimeException unread) {
-            return Optional.empty();
-        }
+        return held.moment(Setting.OPENS).map(OffsetDateTime::toInstant);
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import chalkline.core.Lists;
 import chalkline.core.arrivals.Guards.Trip;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -97,15 +98,22 @@ class ListChangesTest {
                 title,
                 course,
                 code,
-                room,
                 List.of(session),
-                meets,
-                reference,
-                delivery,
-                campus,
-                "",
-                capacity,
-                tags);
+                Map.of(
+                        ClassFact.ROOM,
+                        room,
+                        ClassFact.MEETS,
+                        meets,
+                        ClassFact.REFERENCE,
+                        reference,
+                        ClassFact.DELIVERY,
+                        delivery,
+                        ClassFact.CAMPUS,
+                        campus,
+                        ClassFact.CAPACITY,
+                        capacity,
+                        ClassFact.TAGS,
+                        tags));
     }
 
     @Test

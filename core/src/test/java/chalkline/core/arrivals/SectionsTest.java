@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import chalkline.core.Lists;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -42,8 +43,7 @@ class SectionsTest {
     void labelIsWhatFollowsTheLastHyphen() {
         Lists lists = new Lists().course("c", "OCEA 210", "Tides").section("a", "c", "001");
         assertThat(lists.only().label()).isEqualTo("001");
-        ListedClass odd =
-                new ListedClass("b", "Tides", "c", " 7 ", "", List.of("27SP"), "", "", "", "", "", "", "x, y,,x");
+        ListedClass odd = new ListedClass("b", "Tides", "c", " 7 ", List.of("27SP"), Map.of(ClassFact.TAGS, "x, y,,x"));
         Section section = lists.listed(odd).sections().get(1);
         assertThat(section.label()).isEqualTo("7");
         assertThat(section.tags()).containsExactly("x", "y");
@@ -53,8 +53,7 @@ class SectionsTest {
     void topicIsTheClassTitleWhereItDiffers() {
         Lists lists = new Lists().course("c", "OCEA 499", "Topics").section("a", "c", "001");
         assertThat(lists.only().topic()).isEmpty();
-        ListedClass topic =
-                new ListedClass("b", "Ice", "c", "OCEA 499-002", "", List.of("27SP"), "", "", "", "", "", "", "");
+        ListedClass topic = new ListedClass("b", "Ice", "c", "OCEA 499-002", List.of("27SP"), Map.of());
         assertThat(lists.listed(topic).sections().get(1).topic()).isEqualTo("Ice");
     }
 

@@ -3,6 +3,7 @@ package chalkline.core.crosslists;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.core.Lists;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
@@ -12,6 +13,7 @@ import chalkline.core.conventions.Move;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Rules;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
 import chalkline.core.conventions.Unmatched;
 import chalkline.core.conventions.When;
 import chalkline.core.proof.Action;
@@ -210,10 +212,10 @@ class CrossListsTest {
         Lists lists = two();
         ListedClass b = lists.list().classes().get("b");
         lists.listed(new ListedClass(
-                b.id(), b.title(), b.courseId(), b.classCode(), "", b.sessionIds(), "Fri 9", "", "", "", "", "", ""));
+                b.id(), b.title(), b.courseId(), b.classCode(), b.sessionIds(), Map.of(ClassFact.MEETS, "Fri 9")));
         ListedClass a = lists.list().classes().get("a");
         lists.listed(new ListedClass(
-                a.id(), a.title(), a.courseId(), a.classCode(), "", a.sessionIds(), "Mon 9", "", "", "", "", "", ""));
+                a.id(), a.title(), a.courseId(), a.classCode(), a.sessionIds(), Map.of(ClassFact.MEETS, "Mon 9")));
         assertThat(row(proof(lists, with(set("x", "a", "b"))), "s:a").snags()).contains(Snag.XL_MEET_APART);
     }
 
@@ -233,7 +235,9 @@ class CrossListsTest {
         assertThat(standing(row, conventions, Optional.empty()).action())
                 .as("what the LMS does not tell is not compared")
                 .isEqualTo(Action.KEEP);
-        assertThat(standing(row, conventions, Optional.of(Map.of())).changed()).containsExactly("sectionWindows");
+        assertThat(standing(row, conventions, Optional.of(Map.of())).changed())
+                .extracting(ShellField::key)
+                .containsExactly("sectionWindows");
     }
 
     private static ProofRow standing(ProofRow row, Conventions rules, Optional<Map<String, SectionWindow>> windows) {
@@ -326,15 +330,14 @@ class CrossListsTest {
                     "Ice",
                     course,
                     "X-00" + i,
-                    rooms[i],
                     List.of("27SP"),
-                    rooms[i].isEmpty() ? "" : "MWF 9",
-                    "",
-                    "",
-                    "",
-                    lists6[i],
-                    "",
-                    ""));
+                    Map.of(
+                            ClassFact.ROOM,
+                            rooms[i],
+                            ClassFact.MEETS,
+                            rooms[i].isEmpty() ? "" : "MWF 9",
+                            ClassFact.CROSS_LIST,
+                            lists6[i])));
             lists.teaches(ids[i], "u-7", "Lund", true);
         }
         lists.studies("d", "s1");

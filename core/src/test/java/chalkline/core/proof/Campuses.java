@@ -1,12 +1,14 @@
 package chalkline.core.proof;
 
 import chalkline.core.Lists;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.Rules;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
@@ -84,15 +86,18 @@ final class Campuses {
                     one(TITLES),
                     "c" + course,
                     CODES.get(course) + "-" + one(List.of("001", "001", "002", "003", "B", "")),
-                    "",
                     List.of(one(SESSIONS).split(",")),
-                    one(List.of("", "MWF 9", "TR 13")),
-                    random.nextBoolean() ? "" : "R" + i,
-                    one(List.of("", "online")),
-                    one(List.of("", "Main", "Quay")),
-                    "",
-                    "",
-                    one(List.of("", "lab", "lab,own pace"))));
+                    Map.of(
+                            ClassFact.MEETS,
+                            one(List.of("", "MWF 9", "TR 13")),
+                            ClassFact.REFERENCE,
+                            random.nextBoolean() ? "" : "R" + i,
+                            ClassFact.DELIVERY,
+                            one(List.of("", "online")),
+                            ClassFact.CAMPUS,
+                            one(List.of("", "Main", "Quay")),
+                            ClassFact.TAGS,
+                            one(List.of("", "lab", "lab,own pace")))));
             for (int t = random.nextInt(3); t > 0; t--) {
                 int teacher = random.nextInt(3);
                 lists.teaches("s" + i, "i" + teacher, "Family " + teacher, random.nextBoolean());
@@ -232,7 +237,7 @@ final class Campuses {
                 Integer.toString(row.students()),
                 row.snags().toString(),
                 row.sectionWindows().toString(),
-                row.changed().toString(),
+                row.changed().stream().map(ShellField::key).toList().toString(),
                 row.shell().map(shell -> shell.settings().sources().toString()).orElse(""));
     }
 

@@ -6,6 +6,7 @@ import chalkline.core.Lists;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.Rules;
+import chalkline.core.conventions.ShellField;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,7 +39,9 @@ class RostersTest {
         return proof(after, built).stream()
                 .filter(row -> !row.changed().isEmpty())
                 .collect(java.util.stream.Collectors.toMap(
-                        ProofRow::key, row -> row.action().key() + " " + row.changed()));
+                        ProofRow::key,
+                        row -> row.action().key() + " "
+                                + row.changed().stream().map(ShellField::key).toList()));
     }
 
     private static List<ProofRow> proof(Lists lists, List<HeldShell> held) {
@@ -87,7 +90,7 @@ class RostersTest {
         assertThat(changed(lists, stands, more)).isEmpty();
     }
 
-    private static java.util.Set<String> changed(Lists lists, HeldShell held, Map<String, String> rosters) {
+    private static java.util.List<String> changed(Lists lists, HeldShell held, Map<String, String> rosters) {
         HeldShell other = new HeldShell(
                 held.key(),
                 held.term(),
@@ -100,7 +103,9 @@ class RostersTest {
                 held.activity(),
                 held.openByHand(),
                 held.closed());
-        return proof(lists, List.of(other)).get(0).changed();
+        return proof(lists, List.of(other)).get(0).changed().stream()
+                .map(ShellField::key)
+                .toList();
     }
 
     /** What the LMS does not tell is not compared. */

@@ -176,7 +176,7 @@ public final class HeldReader {
 
     private static String canonical(Setting setting, String text) {
         if (setting.kind() == Kind.YES_NO) {
-            return YesNo.read(text).map(yes -> yes ? "yes" : "no").orElse(text);
+            return YesNo.read(text).map(YesNo::write).orElse(text);
         }
         return text;
     }
@@ -193,7 +193,7 @@ public final class HeldReader {
                 return Optional.of(String.join(" ", items));
             }
         } else if (value.isBoolean()) {
-            return Optional.of(value.asBoolean() ? "yes" : "no");
+            return Optional.of(YesNo.write(value.asBoolean()));
         } else if (value.isString() || value.isNumber()) {
             return Optional.of(canonical(setting, value.asString()));
         }

@@ -1,8 +1,10 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.arrivals.ClassFact;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The files of a OneRoster 1.1 CSV bundle that are read, and the columns of each that must be there (1EdTech OneRoster
@@ -20,8 +22,8 @@ enum Layout {
     CLASSES(
             "classes.csv",
             "sourcedId,courseSourcedId,termSourcedIds",
-            "status,title,classCode,classType,location,schoolSourcedId,periods",
-            "metadata.reference,metadata.delivery,metadata.campus,metadata.crossList,metadata.capacity,metadata.tags"),
+            "status,title,classCode,classType,schoolSourcedId," + facts(false),
+            facts(true)),
     USERS("users.csv", "sourcedId", "status,enabledUser,role,username,givenName,familyName,identifier,email", ""),
     ENROLLMENTS(
             "enrollments.csv",
@@ -39,6 +41,14 @@ enum Layout {
         this.filled = Set.of(filled.split(","));
         this.mayBeEmpty = Set.of(mayBeEmpty.split(","));
         this.mayBeMissing = Set.of(mayBeMissing.split(","));
+    }
+
+    /** The columns of what a class says of itself, those that the standard has or those that a campus adds. */
+    private static String facts(boolean metadata) {
+        return Arrays.stream(ClassFact.values())
+                .filter(fact -> fact.isMetadata() == metadata)
+                .map(ClassFact::column)
+                .collect(Collectors.joining(","));
     }
 
     String file() {

@@ -1,6 +1,7 @@
 package chalkline.formats.oneroster;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
@@ -19,6 +20,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -254,20 +256,12 @@ public final class OneRosterReader {
     }
 
     private static ListedClass listed(Row row, List<String> terms) {
+        Map<ClassFact, String> facts = new EnumMap<>(ClassFact.class);
+        for (ClassFact fact : ClassFact.values()) {
+            facts.put(fact, row.get(fact.column()));
+        }
         return new ListedClass(
-                row.id(),
-                row.get("title"),
-                row.get("courseSourcedId"),
-                row.get("classCode"),
-                row.get("location"),
-                terms,
-                row.get("periods"),
-                row.get("metadata.reference"),
-                row.get("metadata.delivery"),
-                row.get("metadata.campus"),
-                row.get("metadata.crossList"),
-                row.get("metadata.capacity"),
-                row.get("metadata.tags"));
+                row.id(), row.get("title"), row.get("courseSourcedId"), row.get("classCode"), terms, facts);
     }
 
     private void people() throws IOException {

@@ -1,6 +1,7 @@
 package chalkline.formats.oneroster;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.ListedClass;
@@ -15,9 +16,13 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
@@ -28,6 +33,9 @@ import java.util.zip.ZipOutputStream;
 public final class OneRosterWriter {
     private static final FileTime NO_TIME = FileTime.from(Instant.parse("2000-01-01T00:00:00Z"));
     private static final String ACTIVE = "active";
+
+    private static final List<ClassFact> METADATA =
+            Arrays.stream(ClassFact.values()).filter(ClassFact::isMetadata).toList();
 
     private final RegistrarList list;
     private final ZipOutputStream zip;
@@ -134,10 +142,10 @@ public final class OneRosterWriter {
         file(
                 Layout.CLASSES,
                 "sourcedId,status,dateLastModified,title,grades,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds,subjects,subjectCodes,periods,"
-                        + "metadata.reference,metadata.delivery,metadata.campus,metadata.crossList,metadata.capacity,metadata.tags",
+                        + METADATA.stream().map(ClassFact::column).collect(Collectors.joining(",")),
                 csv -> {
                     for (ListedClass listed : list.classes().values()) {
-                        csv.writeRecord(
+                        List<String> cells = new ArrayList<>(List.of(
                                 listed.id(),
                                 ACTIVE,
                                 "",
@@ -146,18 +154,14 @@ public final class OneRosterWriter {
                                 listed.courseId(),
                                 listed.classCode(),
                                 "scheduled",
-                                listed.location(),
+                                listed.fact(ClassFact.ROOM),
                                 list.courses().get(listed.courseId()).orgId(),
                                 String.join(",", listed.sessionIds()),
                                 "",
                                 "",
-                                listed.periods(),
-                                listed.reference(),
-                                listed.delivery(),
-                                listed.campus(),
-                                listed.crossList(),
-                                listed.capacity(),
-                                listed.tags());
+                                listed.fact(ClassFact.MEETS)));
+                        METADATA.forEach(fact -> cells.add(listed.fact(fact)));
+                        csv.writeRecord(cells);
                     }
                 });
     }

@@ -5,6 +5,7 @@ import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
@@ -102,7 +103,7 @@ public final class Sheets {
                     row.instructors().stream().map(Person::id).collect(Collectors.joining(" ")),
                     row.shell().isPresent() ? Integer.toString(row.students()) : "",
                     row.snags().stream().map(Snag::key).distinct().collect(Collectors.joining(" ")),
-                    String.join(" ", row.changed())));
+                    row.changed().stream().map(ShellField::key).collect(Collectors.joining(" "))));
         }
         try {
             csv.flush();

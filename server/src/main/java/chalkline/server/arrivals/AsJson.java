@@ -1,41 +1,50 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.ClassFact;
 import chalkline.formats.Fault;
 import jakarta.persistence.AttributeConverter;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Lists in one column as JSON, which keeps whatever characters their texts have. */
-abstract class AsJson<T> implements AttributeConverter<List<T>, String> {
+/** What stands in one column as JSON, which keeps whatever characters their texts have. */
+abstract class AsJson<T> implements AttributeConverter<T, String> {
     private static final JsonMapper JSON = new JsonMapper();
 
-    private final TypeReference<List<T>> type;
+    private final TypeReference<T> type;
 
-    AsJson(TypeReference<List<T>> type) {
+    AsJson(TypeReference<T> type) {
         this.type = type;
     }
 
     @Override
-    public String convertToDatabaseColumn(List<T> items) {
+    public String convertToDatabaseColumn(T items) {
         return JSON.writeValueAsString(items);
     }
 
     @Override
-    public List<T> convertToEntityAttribute(String column) {
+    public T convertToEntityAttribute(String column) {
         return JSON.readValue(column, type);
     }
 
     /** Faults of a refused list. */
-    static final class OfFaults extends AsJson<Fault> {
+    static final class OfFaults extends AsJson<List<Fault>> {
         OfFaults() {
             super(new TypeReference<>() {});
         }
     }
 
     /** Guards that a held list trips. */
-    static final class OfTrips extends AsJson<Arrival.Trip> {
+    static final class OfTrips extends AsJson<List<Arrival.Trip>> {
         OfTrips() {
+            super(new TypeReference<>() {});
+        }
+    }
+
+    /** What a class says of itself. */
+    static final class OfFacts extends AsJson<Map<ClassFact, String>> {
+        OfFacts() {
             super(new TypeReference<>() {});
         }
     }

@@ -1,10 +1,13 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.ListedClass;
+import jakarta.persistence.Convert;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.util.List;
+import java.util.Map;
 
 /** A class of an arrival. */
 @Entity
@@ -17,15 +20,10 @@ class ListedSection {
     private String title;
     private String courseId;
     private String classCode;
-    private String location;
     private String sessionIds;
-    private String periods;
-    private String reference;
-    private String delivery;
-    private String campus;
-    private String crossList;
-    private String capacity;
-    private String tags;
+
+    @Convert(converter = AsJson.OfFacts.class)
+    private Map<ClassFact, String> facts;
 
     protected ListedSection() {}
 
@@ -35,31 +33,11 @@ class ListedSection {
         this.title = listed.title();
         this.courseId = listed.courseId();
         this.classCode = listed.classCode();
-        this.location = listed.location();
         this.sessionIds = String.join(",", listed.sessionIds());
-        this.periods = listed.periods();
-        this.reference = listed.reference();
-        this.delivery = listed.delivery();
-        this.campus = listed.campus();
-        this.crossList = listed.crossList();
-        this.capacity = listed.capacity();
-        this.tags = listed.tags();
+        this.facts = listed.facts();
     }
 
     ListedClass toCore() {
-        return new ListedClass(
-                sourceId,
-                title,
-                courseId,
-                classCode,
-                location,
-                List.of(sessionIds.split(",")),
-                periods,
-                reference,
-                delivery,
-                campus,
-                crossList,
-                capacity,
-                tags);
+        return new ListedClass(sourceId, title, courseId, classCode, List.of(sessionIds.split(",")), facts);
     }
 }

@@ -1,6 +1,5 @@
 package chalkline.server.build;
 
-import chalkline.core.conventions.Setting;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
@@ -23,10 +22,7 @@ record Closings(int shells, int open, int withWork) {
                 .flatMap(row -> row.held().stream())
                 .filter(held -> !held.closed())
                 .toList();
-        return new Closings(
-                closed.size(),
-                count(closed, held -> "yes".equals(held.values().get(Setting.OPEN))),
-                count(closed, HeldShell::activity));
+        return new Closings(closed.size(), count(closed, HeldShell::isOpen), count(closed, HeldShell::activity));
     }
 
     private static int count(List<HeldShell> shells, Predicate<HeldShell> test) {

@@ -1,11 +1,13 @@
 package chalkline.server.build;
 
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.SectionWindow;
+import chalkline.core.proof.ShellPart;
 import chalkline.core.templates.Template;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.Members;
@@ -13,7 +15,6 @@ import chalkline.server.outlines.Starts;
 import chalkline.server.outlines.Units;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -30,22 +31,10 @@ import org.jspecify.annotations.Nullable;
  * last.
  */
 final class Plan {
-    private static final Set<String> ONLY_PEOPLE = Set.of("people");
+    private static final Set<ShellField> ONLY_PEOPLE = Set.of(ShellPart.PEOPLE);
 
     /** Steps of one verb that stand together, so that they can be sent in one call. */
     static final int BATCH = 25;
-
-    private static final Set<Setting> NOT_SENT = EnumSet.of(
-            Setting.SHELL_PER,
-            Setting.CODE,
-            Setting.TITLE,
-            Setting.CATEGORY,
-            Setting.TEMPLATE,
-            Setting.COPY,
-            Setting.OPENS,
-            Setting.CLOSES,
-            Setting.OPEN,
-            Setting.DISTINGUISH);
 
     private static final Comparator<ProofRow> BY_DEPARTMENT = Comparator.comparing(Plan::department)
             .thenComparing(ProofRow::code, Text.NATURAL)
@@ -261,7 +250,7 @@ final class Plan {
         sections.addAll(leaving);
         Map<String, String> settings = new TreeMap<>();
         for (Setting setting : Setting.values()) {
-            if (!NOT_SENT.contains(setting)) {
+            if (setting.isSent()) {
                 settings.put(setting.key(), row.value(setting));
             }
         }
@@ -273,7 +262,7 @@ final class Plan {
                 row.category(),
                 row.value(Setting.OPENS),
                 row.value(Setting.CLOSES),
-                row.value(Setting.OPEN).equals("yes"),
+                row.isOpen(),
                 row.lead(),
                 sections,
                 windows(row, leaving),

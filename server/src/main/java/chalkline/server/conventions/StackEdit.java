@@ -24,7 +24,7 @@ import java.util.Set;
  * @param layers from top to bottom
  * @param about the layer whose sections the effect is shown on, counted from 0
  */
-public record StackEdit(@NotNull @Size(max = 500) List<@Valid LayerDraft> layers, int about) {
+record StackEdit(@NotNull @Size(max = 500) List<@Valid LayerDraft> layers, int about) {
 
     /**
      * One layer.

@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param department the code of the department, at the end of the stack; null where it is another layer
  * @param layer the layer, counted from 0
  */
-public record ValueEdit(
+record ValueEdit(
         @NotNull String setting,
         @Nullable String value,
         @Nullable String section,

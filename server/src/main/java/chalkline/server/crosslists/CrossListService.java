@@ -12,7 +12,6 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
-import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.CrossListEdit;
@@ -41,15 +40,13 @@ public class CrossListService {
     private static final int MOST_FOUND = 40;
 
     private final ProofService proofs;
-    private final ArrivalService arrivals;
     private final ConventionsService conventions;
     private final HeldService held;
     private final LoadingCache<ProofKey, CrossListViews.Sheet> sheets =
             Caffeine.newBuilder().maximumSize(4).build(this::compute);
 
-    CrossListService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held) {
+    CrossListService(ProofService proofs, ConventionsService conventions, HeldService held) {
         this.proofs = proofs;
-        this.arrivals = arrivals;
         this.conventions = conventions;
         this.held = held;
     }
@@ -288,8 +285,6 @@ public class CrossListService {
                 .findFirst()
                 .orElseThrow(() ->
                         new Refusal("crossLists." + kept.id(), 0, "The term's list has no section " + section + "."));
-        return new Joining(
-                        seen.rules(), row, arrivals.list(seen.key().arrival()).classes(), seen.standing())
-                .view();
+        return new Joining(seen.rules(), row, seen.standing()).view();
     }
 }

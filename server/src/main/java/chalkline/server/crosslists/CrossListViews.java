@@ -5,7 +5,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Cross-lists as screens and scripts see them. */
-public final class CrossListViews {
+final class CrossListViews {
     private CrossListViews() {}
 
     /**

@@ -1,7 +1,6 @@
 package chalkline.server.crosslists;
 
 import chalkline.core.arrivals.AcademicSession;
-import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
@@ -20,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -29,7 +29,6 @@ final class Joining {
     private final Conventions rules;
     private final ProofRow row;
     private final List<Section> sections;
-    private final Map<String, ListedClass> listed;
     private final Standing standing;
     private final Map<String, List<Section>> byStudent = new LinkedHashMap<>();
     private final Map<String, Person> students = new LinkedHashMap<>();
@@ -37,14 +36,12 @@ final class Joining {
     /**
      * @param rules the conventions with the cross-list in them
      * @param row what the proof under them makes of it
-     * @param listed the classes of the registrar's list
      * @param standing the shells that they have
      */
-    Joining(Conventions rules, ProofRow row, Map<String, ListedClass> listed, Standing standing) {
+    Joining(Conventions rules, ProofRow row, Standing standing) {
         this.rules = rules;
         this.row = row;
         this.sections = row.shell().orElseThrow().sections();
-        this.listed = listed;
         this.standing = standing;
         for (Section section : sections) {
             for (Person student : section.students()) {
@@ -127,7 +124,6 @@ final class Joining {
         int only = (int) section.students().stream()
                 .filter(student -> byStudent.get(student.id()).size() == 1)
                 .count();
-        ListedClass ofList = listed.get(section.id());
         return new CrossListViews.Member(
                 section.id(),
                 name(section),
@@ -136,7 +132,7 @@ final class Joining {
                 Evidence.names(section),
                 section.students().size(),
                 only,
-                ofList == null ? "" : ofList.capacity(),
+                section.capacity(),
                 section.meets(),
                 section.room(),
                 section.sessions().stream().map(AcademicSession::title).collect(Collectors.joining(", ")),
@@ -148,18 +144,17 @@ final class Joining {
     }
 
     private static CrossListViews.Own view(HeldShell own) {
-        return new CrossListViews.Own(
-                own.key(), own.code(), "yes".equals(own.values().get(Setting.OPEN)), own.closed(), own.activity());
+        return new CrossListViews.Own(own.key(), own.code(), own.isOpen(), own.closed(), own.activity());
     }
 
     private List<String> shutWhileTaught() {
-        String opens = row.value(Setting.OPENS);
-        String closes = row.value(Setting.CLOSES);
+        Optional<OffsetDateTime> opens = row.moment(Setting.OPENS);
+        Optional<OffsetDateTime> closes = row.moment(Setting.CLOSES);
         if (opens.isEmpty() || closes.isEmpty()) {
             return List.of();
         }
-        LocalDate first = OffsetDateTime.parse(opens).toLocalDate();
-        LocalDate last = OffsetDateTime.parse(closes).toLocalDate();
+        LocalDate first = opens.get().toLocalDate();
+        LocalDate last = closes.get().toLocalDate();
         return sections.stream()
                 .filter(section -> section.days().first().isBefore(first)
                         || section.days().last().filter(last::isBefore).isPresent())

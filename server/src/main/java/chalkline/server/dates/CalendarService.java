@@ -31,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Doors and weeks as calendars: files, and addresses with a secret that can be subscribed to. */
 @Service
-public class CalendarService {
+class CalendarService {
     private static final int SECRET_BYTES = 24;
     private static final SecureRandom RANDOM = new SecureRandom();
 

@@ -3,6 +3,7 @@ package chalkline.server.dates;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.calendar.Moment;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
@@ -41,7 +42,7 @@ import org.springframework.stereotype.Service;
 
 /** The windows of all shells and sections of a term, who can enter on a day, and dates moved by days. */
 @Service
-public class DateService {
+class DateService {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -135,7 +136,7 @@ public class DateService {
                 row.value(Setting.CLOSES),
                 from(shell.settings(), Setting.OPENS),
                 from(shell.settings(), Setting.CLOSES),
-                row.value(Setting.OPEN).equals("yes"),
+                row.isOpen(),
                 row.held().isPresent(),
                 row.students(),
                 availability.stream()
@@ -186,7 +187,7 @@ public class DateService {
         for (ProofRow row : proofs.proof(key).proof().rows()) {
             if (row.shell().isPresent() && holds(row.value(Setting.OPENS), row.value(Setting.CLOSES), at, known)) {
                 within++;
-                boolean isOpen = row.value(Setting.OPEN).equals("yes");
+                boolean isOpen = row.isOpen();
                 open += isOpen ? 1 : 0;
                 for (Section section : row.shell().get().sections()) {
                     SectionWindow own = row.sectionWindows().get(section.id());
@@ -207,8 +208,8 @@ public class DateService {
                 && !closes.isEmpty()
                 && known.computeIfAbsent(
                         opens + closes,
-                        window -> !OffsetDateTime.parse(opens).isAfter(at)
-                                && OffsetDateTime.parse(closes).isAfter(at));
+                        window -> !IsoMoment.known(opens).isAfter(at)
+                                && IsoMoment.known(closes).isAfter(at));
     }
 
     /**
@@ -242,11 +243,9 @@ public class DateService {
         Value written = own.flatMap(window -> setting == Setting.OPENS ? window.opens() : window.closes())
                 .orElse(shell.settings().get(setting));
         return written.moment().plusDays(days).map(Moment::toString).orElseGet(() -> {
-            String resolved = row.value(setting);
-            if (resolved.isEmpty()) {
-                throw new Refusal("sections", 0, row.code() + " has no date to move: " + written.text() + ".");
-            }
-            OffsetDateTime at = OffsetDateTime.parse(resolved);
+            OffsetDateTime at = row.moment(setting)
+                    .orElseThrow(() ->
+                            new Refusal("sections", 0, row.code() + " has no date to move: " + written.text() + "."));
             return at.toLocalDate().plusDays(days) + " " + at.toLocalTime();
         });
     }

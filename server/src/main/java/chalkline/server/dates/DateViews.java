@@ -5,7 +5,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Windows of shells and sections as screens and scripts see them. Moments are ISO 8601 with offset. */
-public final class DateViews {
+final class DateViews {
     private DateViews() {}
 
     /**

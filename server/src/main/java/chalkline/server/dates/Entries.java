@@ -2,6 +2,7 @@ package chalkline.server.dates;
 
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Section;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.calendar.Weeks;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
@@ -9,7 +10,6 @@ import chalkline.core.naming.Labels;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.formats.calendar.CalendarEntry.When;
-import java.time.OffsetDateTime;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -62,7 +62,7 @@ final class Entries {
     private void availability(
             List<Entry> entries, ProofRow row, String what, String moment, String title, String text) {
         if (!moment.isEmpty()) {
-            ZonedDateTime at = OffsetDateTime.parse(moment).atZoneSameInstant(rules.zone());
+            ZonedDateTime at = IsoMoment.known(moment).atZoneSameInstant(rules.zone());
             entries.add(new Entry(uid(row, what), new When.At(at), title, text));
         }
     }

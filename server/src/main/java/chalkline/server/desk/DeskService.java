@@ -32,7 +32,7 @@ import org.springframework.stereotype.Service;
 
 /** The first screen: the terms, how each stands, and what was done last. */
 @Service
-public class DeskService {
+class DeskService {
     private static final int ENTRIES = 12;
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
@@ -148,10 +148,12 @@ public class DeskService {
     /** The terms of the list in use, those with sections first, the latest first. */
     @Readers
     public Desk desk() {
-        List<Term> terms = arrivals.current().map(this::terms).orElse(List.of());
+        ZoneId zone = zone();
+        List<Term> terms =
+                arrivals.current().map(arrival -> terms(arrival, zone)).orElse(List.of());
         return new Desk(
-                zone().getId(),
-                today.in(zone()).toString(),
+                zone.getId(),
+                today.in(zone).toString(),
                 settings.demo(),
                 settings.registrar().address().isPresent(),
                 settings.lms().address().isPresent(),
@@ -165,27 +167,28 @@ public class DeskService {
         return version == 0 ? ZoneOffset.UTC : conventions.version(version).zone();
     }
 
-    private List<Term> terms(long arrival) {
+    private List<Term> terms(long arrival, ZoneId zone) {
+        int lmsVersion = held.current();
         return arrivals.list(arrival).terms().stream()
-                .map(session -> term(arrival, session))
+                .map(session -> term(arrival, session, zone, lmsVersion))
                 .sorted(Comparator.comparing((Term term) -> term.sections() == 0)
                         .thenComparing(Term::firstDay, Comparator.reverseOrder()))
                 .toList();
     }
 
-    private Term term(long arrival, AcademicSession session) {
+    private Term term(long arrival, AcademicSession session, ZoneId zone, int lmsVersion) {
         int sections = arrivals.sections(arrival, session.code()).size();
         List<ProofRow> rows = sections == 0
                 ? List.of()
                 : proofs.proof(proofs.now(session.code())).proof().rows();
-        Set<String> gone = held.gone(held.current()).keySet();
+        Set<String> gone = held.gone(lmsVersion).keySet();
         return new Term(
                 session.code(),
                 session.title(),
                 session.start().toString(),
                 session.end().map(LocalDate::toString).orElse(null),
                 sections,
-                (int) held.shells(held.current()).stream()
+                (int) held.shells(lmsVersion).stream()
                         .filter(shell -> shell.term().equals(session.code()) && !shell.closed())
                         .count(),
                 count(rows, row -> row.action() == Action.BUILD),
@@ -194,7 +197,7 @@ public class DeskService {
                 count(rows, row -> row.action() == Action.STOP),
                 count(rows, row -> row.action() != Action.STOP && !row.snags().isEmpty()),
                 count(rows, row -> row.action() == Action.BUILD && gone.contains(row.key())),
-                today.isAfter(session, zone()),
+                today.isAfter(session, zone),
                 builds.lastCounts(session.code())
                         .filter(BuildViews.Counts::isUnderWay)
                         .orElse(null));
@@ -210,14 +213,15 @@ public class DeskService {
         int version = conventions.current();
         Optional<Conventions> rules = version == 0 ? Optional.empty() : Optional.of(conventions.version(version));
         Optional<Long> list = arrivals.current();
-        Optional<Term> term =
-                list.flatMap(arrival -> arrivals.list(arrival).term(code).map(session -> term(arrival, session)));
+        ZoneId zone = zone();
+        Optional<Term> term = list.flatMap(arrival ->
+                arrivals.list(arrival).term(code).map(session -> term(arrival, session, zone, held.current())));
         boolean proved = term.filter(one -> one.sections() > 0).isPresent();
         List<ProofRow> rows = proved ? proofs.proof(proofs.now(code)).proof().rows() : List.of();
         Optional<BuildViews.Counts> build =
                 Optional.ofNullable(term.map(Term::building).orElse(null)).or(() -> builds.lastCounts(code));
         return new Line(
-                zone().getId(),
+                zone.getId(),
                 term.orElse(null),
                 proved || list.isEmpty() ? null : missing(code, list.get(), term),
                 term.map(Term::sections).orElse(0),

@@ -1,6 +1,7 @@
 package chalkline.server.lms;
 
 import chalkline.core.conventions.Setting;
+import chalkline.core.naming.YesNo;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.SectionWindow;
 import chalkline.server.frame.NotFound;
@@ -237,7 +238,7 @@ public class HeldService {
         values.put(Setting.CATEGORY, String.join(" / ", shell.category()));
         values.put(Setting.OPENS, shell.opens());
         values.put(Setting.CLOSES, shell.closes());
-        values.put(Setting.OPEN, shell.open() ? "yes" : "no");
+        values.put(Setting.OPEN, YesNo.write(shell.open()));
         return new HeldShell(
                 shell.key(),
                 shell.term(),

@@ -14,7 +14,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Reads the LMS in the background when somebody asks for it, and tells how far it is. */
 @Service
-public class RefreshService {
+class RefreshService {
     private final HeldRefreshes refreshes;
     private final Lms lms;
     private final PeopleService people;

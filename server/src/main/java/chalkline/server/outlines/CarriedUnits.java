@@ -6,7 +6,6 @@ import chalkline.server.lms.Lms;
 import chalkline.server.templates.TermCalendar;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.List;
@@ -68,7 +67,7 @@ final class CarriedUnits {
     }
 
     private LocalDateTime local(String due) {
-        return OffsetDateTime.parse(due).atZoneSameInstant(zone).toLocalDateTime();
+        return IsoMoment.known(due).atZoneSameInstant(zone).toLocalDateTime();
     }
 
     /** The earlier units with the days and dates of the carried ones. */

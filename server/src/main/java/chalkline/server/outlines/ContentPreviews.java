@@ -33,7 +33,7 @@ import org.springframework.stereotype.Service;
 
 /** Shows what shells start from before any is built: of a shell of the proof, of an example, of a template alone. */
 @Service
-public class ContentPreviews {
+class ContentPreviews {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;

@@ -1,6 +1,7 @@
 package chalkline.server.outlines;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Enrollments;
@@ -28,7 +29,7 @@ import java.util.Optional;
  * @param tags separated by commas
  * @param instructor sourcedId of a person of the list
  */
-public record Example(
+record Example(
         @NotNull String course,
         @NotNull String title,
         @NotNull String section,
@@ -58,15 +59,8 @@ public record Example(
                 title,
                 ID,
                 course + "-" + section,
-                "",
                 List.of(session.id()),
-                "",
-                "",
-                delivery,
-                campus,
-                "",
-                "",
-                tags);
+                Map.of(ClassFact.DELIVERY, delivery, ClassFact.CAMPUS, campus, ClassFact.TAGS, tags));
         List<Enrollment> teaches = teacher.map(
                         person -> List.of(new Enrollment(ID, ID, person, "teacher", true, "", "")))
                 .orElse(List.of());

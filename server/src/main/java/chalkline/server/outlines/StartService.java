@@ -20,8 +20,6 @@ import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
-import java.time.DateTimeException;
-import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -190,11 +188,10 @@ public class StartService {
         if (text.isEmpty()) {
             return null;
         }
-        try {
-            return IsoMoment.write(OffsetDateTime.parse(text));
-        } catch (DateTimeException e) {
-            throw new Refusal("due." + at, 0, "“" + text + "” is no date and time with an offset (ISO 8601).");
-        }
+        return IsoMoment.read(text)
+                .map(IsoMoment::write)
+                .orElseThrow(() ->
+                        new Refusal("due." + at, 0, "“" + text + "” is no date and time with an offset (ISO 8601)."));
     }
 
     /** Whose adjusted dates of a shell are kept, if anybody's, and the earlier shell that they are for. */

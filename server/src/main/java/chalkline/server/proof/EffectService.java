@@ -31,7 +31,7 @@ import org.springframework.stereotype.Service;
 
 /** What a change to the conventions would do to the shells of a term, before it is kept. */
 @Service
-public class EffectService {
+class EffectService {
     private static final Set<Snag> ABOUT_NAMES = EnumSet.of(
             Snag.CODE_TAKEN,
             Snag.CODE_EMPTY,

@@ -2,7 +2,6 @@ package chalkline.server.proof;
 
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.conventions.Setting;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
@@ -19,7 +18,7 @@ import org.springframework.stereotype.Service;
 
 /** What taking another list into use would do to each term, before it is done. */
 @Service
-public class ListEffectService {
+class ListEffectService {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -70,7 +69,7 @@ public class ListEffectService {
                 count(rows, row -> row.action() == Action.BUILD),
                 count(rows, row -> row.action() == Action.CHANGE),
                 count(rows, row -> row.action() == Action.CLOSE),
-                count(rows, row -> closes(row, one -> "yes".equals(one.values().get(Setting.OPEN)))),
+                count(rows, row -> closes(row, HeldShell::isOpen)),
                 count(rows, row -> closes(row, HeldShell::activity)),
                 count(rows, row -> row.action() == Action.STOP));
     }

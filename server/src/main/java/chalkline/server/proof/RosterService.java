@@ -20,7 +20,7 @@ import org.springframework.stereotype.Service;
 
 /** Who comes into a shell that stands and who leaves it, by name. The LMS is asked who is in it now. */
 @Service
-public class RosterService {
+class RosterService {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final Lms lms;

@@ -4,6 +4,7 @@ import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.ShellField;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
@@ -25,7 +26,7 @@ import org.springframework.stereotype.Service;
 
 /** The proof as a sheet: counts, and rows page by page. */
 @Service
-public class SheetService {
+class SheetService {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -66,7 +67,7 @@ public class SheetService {
                 session.start().toString(),
                 session.end().map(LocalDate::toString).orElse(null),
                 proofs.blockers(key),
-                closes(rows, held -> "yes".equals(held.values().get(Setting.OPEN))),
+                closes(rows, HeldShell::isOpen),
                 closes(rows, HeldShell::activity),
                 (int) rows.stream().filter(row -> isGone(row, proofs.gone(key))).count());
     }
@@ -128,12 +129,9 @@ public class SheetService {
                 row.students(),
                 row.sections(),
                 row.snags().stream().map(Snag::key).toList(),
-                List.copyOf(row.changed()),
+                row.changed().stream().map(ShellField::key).toList(),
                 row.shell().map(SheetService::reference).orElse(""),
-                row.held()
-                        .filter(held ->
-                                !held.closed() && "yes".equals(held.values().get(Setting.OPEN)))
-                        .isPresent(),
+                row.held().filter(HeldShell::isOpen).isPresent(),
                 row.held().filter(HeldShell::activity).isPresent(),
                 gone);
     }

@@ -12,7 +12,7 @@ import org.springframework.stereotype.Service;
 
 /** What in the conventions matches nothing in the list in use, so that it has no effect. */
 @Service
-public class UnmatchedService {
+class UnmatchedService {
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
     private final LoadingCache<Key, List<ProofViews.Unmatched>> found =

@@ -3,13 +3,13 @@ package chalkline.server.proof;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.ShellField;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.core.proof.Why;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Readers;
 import java.time.Instant;
-import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -58,7 +58,7 @@ public class WhyService {
                         .map(snag -> new ProofViews.SnagView(snag.key(), snag.isStop(), snag.message(), snag.toDo()))
                         .toList(),
                 Why.of(row, rules).stream().map(why -> value(why, row)).toList(),
-                List.copyOf(row.changed()),
+                row.changed().stream().map(ShellField::key).toList(),
                 goneSince);
     }
 
@@ -81,7 +81,7 @@ public class WhyService {
                 why.setting().kind().name(),
                 why.text(),
                 why.written(),
-                row.changed().contains(why.setting().key()),
+                row.changed().contains(why.setting()),
                 why.held().orElse(null),
                 why.steps().stream().map(WhyService::step).toList(),
                 why.facts().stream()

@@ -1,5 +1,6 @@
 package chalkline.server.templates;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Plain;
@@ -14,7 +15,6 @@ import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import java.time.LocalDateTime;
-import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -81,9 +81,8 @@ class TakenFromShell {
         if (item.due() != null && calendar.isEmpty()) {
             leftOut.add("When “" + item.title() + "” is due: the registrar's list does not have its term.");
         } else if (item.due() != null) {
-            LocalDateTime at = OffsetDateTime.parse(item.due())
-                    .atZoneSameInstant(rules.zone())
-                    .toLocalDateTime();
+            LocalDateTime at =
+                    IsoMoment.known(item.due()).atZoneSameInstant(rules.zone()).toLocalDateTime();
             due = Due.of(at, calendar.get().days(), calendar.get().weeks()).toString();
         }
         return new TemplateDraft.ItemDraft(

@@ -5,11 +5,11 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section.Days;
 import chalkline.core.calendar.Break;
 import chalkline.core.calendar.CarryForward;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.calendar.Weeks;
 import chalkline.core.conventions.Conventions;
 import chalkline.server.lms.Lms;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -51,9 +51,7 @@ public record TermCalendar(
             }
             for (Lms.OutlineItem item : unit.items()) {
                 if (item.due() != null) {
-                    days.add(OffsetDateTime.parse(item.due())
-                            .atZoneSameInstant(zone)
-                            .toLocalDate());
+                    days.add(IsoMoment.known(item.due()).atZoneSameInstant(zone).toLocalDate());
                 }
             }
         }

@@ -43,21 +43,7 @@ class PlanTest {
         for (String section : sections) {
             String[] parts = section.split(" ");
             classes.put(
-                    parts[0],
-                    new ListedClass(
-                            parts[0],
-                            "Tides",
-                            "c",
-                            "OCEA 210-" + parts[1],
-                            "",
-                            List.of("t"),
-                            "",
-                            "",
-                            "",
-                            "",
-                            "",
-                            "",
-                            ""));
+                    parts[0], new ListedClass(parts[0], "Tides", "c", "OCEA 210-" + parts[1], List.of("t"), Map.of()));
         }
         return new RegistrarList(
                 Map.of("t", TERM),

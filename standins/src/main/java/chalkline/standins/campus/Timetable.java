@@ -1,11 +1,13 @@
 package chalkline.standins.campus;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Person;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -85,6 +87,14 @@ final class Timetable {
         int number = classes.size() + 1;
         String id = "cl-" + term.code() + "-" + number;
         String title = topics && random.nextInt(4) > 0 ? pick(Words.TOPICS) : course.title();
+        Map<ClassFact, String> facts = new EnumMap<>(ClassFact.class);
+        facts.put(ClassFact.ROOM, online ? "" : pick(Words.ROOMS) + " " + (1 + random.nextInt(9)));
+        facts.put(ClassFact.MEETS, ownPace ? "" : pick(Words.MEETS));
+        facts.put(ClassFact.REFERENCE, Integer.toString(20_000 + number));
+        facts.put(ClassFact.DELIVERY, online ? "online" : random.nextInt(15) == 0 ? "hybrid" : "in person");
+        facts.put(ClassFact.CAMPUS, atHarbour ? "Harbour" : "Main");
+        facts.put(ClassFact.CAPACITY, Integer.toString(lab ? 24 : 20 + 5 * random.nextInt(20)));
+        facts.put(ClassFact.TAGS, String.join(",", tags));
         classes.put(
                 id,
                 new ListedClass(
@@ -92,15 +102,8 @@ final class Timetable {
                         title,
                         course.id(),
                         course.courseCode() + "-" + "%03d".formatted(label),
-                        online ? "" : pick(Words.ROOMS) + " " + (1 + random.nextInt(9)),
                         List.of("as-" + term.code() + suffix),
-                        ownPace ? "" : pick(Words.MEETS),
-                        Integer.toString(20_000 + number),
-                        online ? "online" : random.nextInt(15) == 0 ? "hybrid" : "in person",
-                        atHarbour ? "Harbour" : "Main",
-                        "",
-                        Integer.toString(lab ? 24 : 20 + 5 * random.nextInt(20)),
-                        String.join(",", tags)));
+                        facts));
     }
 
     /** Pairs an undergraduate with a graduate section, as departments do that teach both in one room. */
@@ -110,8 +113,8 @@ final class Timetable {
         for (int i = 0; i + 1 < all.size() && crossLists < wanted; i++) {
             ListedClass a = all.get(i);
             ListedClass b = all.get((i + 7) % all.size());
-            boolean alone = a.crossList().isEmpty()
-                    && b.crossList().isEmpty()
+            boolean alone = a.fact(ClassFact.CROSS_LIST).isEmpty()
+                    && b.fact(ClassFact.CROSS_LIST).isEmpty()
                     && !a.courseId().equals(b.courseId());
             if (alone && random.nextInt(8) == 0 && a.sessionIds().equals(b.sessionIds())) {
                 String name = "X" + ++crossLists;
@@ -122,20 +125,12 @@ final class Timetable {
     }
 
     private static ListedClass together(ListedClass of, ListedClass with, String crossList) {
-        return new ListedClass(
-                of.id(),
-                of.title(),
-                of.courseId(),
-                of.classCode(),
-                with.location(),
-                with.sessionIds(),
-                with.periods(),
-                of.reference(),
-                with.delivery(),
-                with.campus(),
-                crossList,
-                of.capacity(),
-                of.tags());
+        Map<ClassFact, String> facts = new EnumMap<>(of.facts());
+        for (ClassFact shared : List.of(ClassFact.ROOM, ClassFact.MEETS, ClassFact.DELIVERY, ClassFact.CAMPUS)) {
+            facts.put(shared, with.fact(shared));
+        }
+        facts.put(ClassFact.CROSS_LIST, crossList);
+        return new ListedClass(of.id(), of.title(), of.courseId(), of.classCode(), with.sessionIds(), facts);
     }
 
     /** Sections of one course in one session that one person teaches, each with the first of them. */
@@ -144,7 +139,7 @@ final class Timetable {
         Map<String, String> together = new HashMap<>();
         Random own = new Random(term.code().hashCode());
         for (ListedClass listed : classes.values()) {
-            if (listed.crossList().isEmpty()) {
+            if (listed.fact(ClassFact.CROSS_LIST).isEmpty()) {
                 List<Object> of = List.of(listed.courseId(), listed.sessionIds());
                 String first = firsts.putIfAbsent(of, listed.id());
                 if (first != null && own.nextInt(4) == 0) {
@@ -160,13 +155,13 @@ final class Timetable {
         Map<String, String> together = taughtTogether();
         Map<String, Person> firsts = new HashMap<>();
         for (ListedClass listed : classes.values()) {
-            if (random.nextInt(50) == 0 && listed.crossList().isEmpty()) {
+            if (random.nextInt(50) == 0 && listed.fact(ClassFact.CROSS_LIST).isEmpty()) {
                 continue;
             }
             Person first = pick(campus.instructors());
-            if (!listed.crossList().isEmpty()) {
+            if (!listed.fact(ClassFact.CROSS_LIST).isEmpty()) {
                 Person chosen = first;
-                first = byCrossList.computeIfAbsent(listed.crossList(), name -> chosen);
+                first = byCrossList.computeIfAbsent(listed.fact(ClassFact.CROSS_LIST), name -> chosen);
             }
             first = firsts.getOrDefault(together.get(listed.id()), first);
             firsts.put(listed.id(), first);

@@ -3,6 +3,7 @@ package chalkline.standins.campus;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
@@ -60,10 +61,14 @@ class CampusTest {
                 .map(Enrollment::classId)
                 .collect(Collectors.toSet());
         List<ListedClass> classes = List.copyOf(LIST.classes().values());
-        assertThat(classes).filteredOn(listed -> !listed.crossList().isEmpty()).hasSizeGreaterThan(40);
-        assertThat(classes).filteredOn(listed -> listed.tags().contains("lab")).isNotEmpty();
         assertThat(classes)
-                .filteredOn(listed -> listed.tags().contains("special topics"))
+                .filteredOn(listed -> !listed.fact(ClassFact.CROSS_LIST).isEmpty())
+                .hasSizeGreaterThan(40);
+        assertThat(classes)
+                .filteredOn(listed -> listed.fact(ClassFact.TAGS).contains("lab"))
+                .isNotEmpty();
+        assertThat(classes)
+                .filteredOn(listed -> listed.fact(ClassFact.TAGS).contains("special topics"))
                 .isNotEmpty();
         assertThat(classes)
                 .filteredOn(listed -> listed.sessionIds().get(0).endsWith("-B"))

@@ -1,0 +1,5 @@
+/** Cross-lists and splits of a term: the joining table and the suggestions. */
+@ApplicationModule(allowedDependencies = {"conventions", "frame", "lms", "proof"})
+package chalkline.server.crosslists;
+
+import org.springframework.modulith.ApplicationModule;

@@ -1,0 +1,7 @@
+/** Session rulers, windows and moments of a term, and its calendars. */
+@ApplicationModule(
+        allowedDependencies = {"arrivals", "conventions", "frame", "ledger", "outlines", "people", "proof", "templates"
+        })
+package chalkline.server.dates;
+
+import org.springframework.modulith.ApplicationModule;

@@ -5,7 +5,7 @@
     import Screen from '../frame/Screen.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
-    import { count, instant, number } from '../frame/words'
+    import { count, number } from '../frame/words'
     import { Availability, lines as linesOf, type Edge } from './availability.svelte'
     import Margin from './Margin.svelte'
     import Timeline from './Timeline.svelte'
@@ -22,7 +22,7 @@
     const only = $derived(route.params.only ?? '')
     const q = $derived((route.params.q ?? '').toLowerCase())
     const selected = $derived(route.params.key ?? '')
-    const today = $derived(isoDay(dayNumber(isoNow())))
+    const today = $derived(isoDay(dayNumber(campus.today)))
     const chosenDay = $derived(route.params.day ?? today)
     const whole = $derived<Range>(
         availability.frame
@@ -45,12 +45,6 @@
     const row = $derived(availability.byKey.get(selected))
     const targets = $derived(availability.marks.size > 0 || selected ? availability.targets(selected) : [])
     const keptOut = $derived(availability.all.filter((one) => one.keptOut > 0).length)
-
-    function isoNow(): string {
-        const words = instant(`${campus.today}T12:00:00Z`, campus.zone)
-        const date = new Date(`${words.slice(4, -6)} UTC`)
-        return date.toISOString().slice(0, 10)
-    }
 
     onMount(() =>
         campus.attempt(async () => {

@@ -1,16 +1,25 @@
-const DAY_MILLIS = 86_400_000
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+import { Temporal } from 'temporal-polyfill'
+import { daysBetween, MONTHS } from '../frame/words'
+
+const FIRST = '1970-01-01'
+const counted = new Map<string, number>()
 
 /** A day as a count of days, with the time of day of a moment as a fraction; what its own clock shows. */
 export function dayNumber(iso: string): number {
-    const [y, m, d] = iso.slice(0, 10).split('-').map(Number) as [number, number, number]
+    const day = iso.slice(0, 10)
+    const days = counted.get(day) ?? daysBetween(FIRST, day)
+    counted.set(day, days)
     const [hour = 0, minute = 0] = iso.slice(11, 16).split(':').map(Number)
-    return Date.UTC(y, m - 1, d) / DAY_MILLIS + (hour * 60 + minute) / 1440
+    return days + (hour * 60 + minute) / 1440
+}
+
+function dateOf(n: number): Temporal.PlainDate {
+    return Temporal.PlainDate.from(FIRST).add({ days: Math.floor(n) })
 }
 
 /** The day of a count of days, `2027-01-04`. */
 export function isoDay(n: number): string {
-    return new Date(Math.floor(n) * DAY_MILLIS).toISOString().slice(0, 10)
+    return dateOf(n).toString()
 }
 
 /** What is in sight of the days, first inclusive, last exclusive. */
@@ -53,14 +62,12 @@ export function zoomed(whole: Range, times: number, around: number): Range {
 
 /** The first days of the months in a range, with their names; the year with the first and with each January. */
 export function months(range: Range): { day: number; name: string }[] {
-    const first = new Date(range.from * DAY_MILLIS)
     const found: { day: number; name: string }[] = []
-    let month = Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1, 1)
-    while (month / DAY_MILLIS < range.to) {
-        const date = new Date(month)
-        const year = found.length === 0 || date.getUTCMonth() === 0 ? ` ${date.getUTCFullYear()}` : ''
-        found.push({ day: month / DAY_MILLIS, name: (MONTHS[date.getUTCMonth()] ?? '') + year })
-        month = Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + 1, 1)
+    let month = dateOf(range.from).with({ day: 1 }).add({ months: 1 })
+    for (let day = dayNumber(month.toString()); day < range.to; day = dayNumber(month.toString())) {
+        const year = found.length === 0 || month.month === 1 ? ` ${month.year}` : ''
+        found.push({ day, name: (MONTHS[month.month - 1] ?? '') + year })
+        month = month.add({ months: 1 })
     }
     return found
 }

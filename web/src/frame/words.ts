@@ -1,3 +1,5 @@
+import { Temporal } from 'temporal-polyfill'
+
 const NUMBERS = new Intl.NumberFormat('en-GB')
 
 /** A number with its thousands apart. */
@@ -10,14 +12,16 @@ export function count(n: number, noun: string, plural = noun + 's'): string {
     return `${number(n)} ${n === 1 ? noun : plural}`
 }
 
-const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 
 /** `Mon 4 Jan 2027` from `2027-01-04`. */
 export function day(iso: string): string {
-    const [y, m, d] = iso.slice(0, 10).split('-').map(Number) as [number, number, number]
-    const weekday = new Date(Date.UTC(y, m - 1, d)).getUTCDay()
-    return `${DAYS[weekday]} ${d} ${MONTHS[m - 1]} ${y}`
+    return inWords(Temporal.PlainDate.from(iso.slice(0, 10)))
+}
+
+function inWords(date: Temporal.PlainDate | Temporal.ZonedDateTime): string {
+    return `${DAYS[date.dayOfWeek - 1]} ${date.day} ${MONTHS[date.month - 1]} ${date.year}`
 }
 
 /** `Mon 4 Jan 2027 08:00` from an ISO moment with an offset, as its own clock shows it. */
@@ -27,19 +31,13 @@ export function moment(iso: string): string {
 
 /** An instant on the clocks of a zone. */
 export function instant(iso: string, zone: string): string {
-    const parts = new Intl.DateTimeFormat('en-CA', {
-        timeZone: zone,
-        dateStyle: 'short',
-        timeStyle: 'short',
-        hourCycle: 'h23',
-    }).formatToParts(new Date(iso))
-    const part = (type: string) => parts.find((p) => p.type === type)?.value ?? ''
-    return `${day(`${part('year')}-${part('month')}-${part('day')}`)} ${part('hour')}:${part('minute')}`
+    const there = Temporal.Instant.from(iso).toZonedDateTimeISO(zone)
+    return `${inWords(there)} ${there.toPlainTime().toString({ smallestUnit: 'minute' })}`
 }
 
 /** How many whole days from one day to another. */
 export function daysBetween(from: string, to: string): number {
-    return Math.round((Date.parse(to.slice(0, 10)) - Date.parse(from.slice(0, 10))) / 86_400_000)
+    return Temporal.PlainDate.from(from.slice(0, 10)).until(to.slice(0, 10)).days
 }
 
 /** A snag's key as words: `code-taken` is `code taken`. */

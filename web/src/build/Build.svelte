@@ -207,6 +207,8 @@
                 there.
             </p>
         </div>
+    {:else}
+        <div class="top"><p class="soft" role="status">One moment …</p></div>
     {/if}
 {/snippet}
 

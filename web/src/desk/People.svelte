@@ -155,9 +155,8 @@
         font-size: 14px;
         color: var(--ink);
     }
-    .acts {
-        display: flex;
-        gap: 16px;
+    .acts button {
+        margin-right: 16px;
     }
     form {
         display: grid;

@@ -170,24 +170,38 @@ class DeskService {
     private List<Term> terms(long arrival, ZoneId zone) {
         int lmsVersion = held.current();
         return arrivals.list(arrival).terms().stream()
-                .map(session -> term(arrival, session, zone, lmsVersion))
+                .map(session -> term(
+                        arrival,
+                        session,
+                        zone,
+                        lmsVersion,
+                        rows(arrival, session.code()),
+                        builds.lastCounts(session.code())))
                 .sorted(Comparator.comparing((Term term) -> term.sections() == 0)
                         .thenComparing(Term::firstDay, Comparator.reverseOrder()))
                 .toList();
     }
 
-    private Term term(long arrival, AcademicSession session, ZoneId zone, int lmsVersion) {
-        int sections = arrivals.sections(arrival, session.code()).size();
-        List<ProofRow> rows = sections == 0
+    private List<ProofRow> rows(long arrival, String term) {
+        return arrivals.sections(arrival, term).isEmpty()
                 ? List.of()
-                : proofs.proof(proofs.now(session.code())).proof().rows();
+                : proofs.proof(proofs.now(term)).proof().rows();
+    }
+
+    private Term term(
+            long arrival,
+            AcademicSession session,
+            ZoneId zone,
+            int lmsVersion,
+            List<ProofRow> rows,
+            Optional<BuildViews.Counts> build) {
         Set<String> gone = held.gone(lmsVersion).keySet();
         return new Term(
                 session.code(),
                 session.title(),
                 session.start().toString(),
                 session.end().map(LocalDate::toString).orElse(null),
-                sections,
+                arrivals.sections(arrival, session.code()).size(),
                 (int) held.shells(lmsVersion).stream()
                         .filter(shell -> shell.term().equals(session.code()) && !shell.closed())
                         .count(),
@@ -198,9 +212,7 @@ class DeskService {
                 count(rows, row -> row.action() != Action.STOP && !row.snags().isEmpty()),
                 count(rows, row -> row.action() == Action.BUILD && gone.contains(row.key())),
                 today.isAfter(session, zone),
-                builds.lastCounts(session.code())
-                        .filter(BuildViews.Counts::isUnderWay)
-                        .orElse(null));
+                build.filter(BuildViews.Counts::isUnderWay).orElse(null));
     }
 
     private static int count(List<ProofRow> rows, Predicate<ProofRow> test) {
@@ -213,13 +225,14 @@ class DeskService {
         int version = conventions.current();
         Optional<Conventions> rules = version == 0 ? Optional.empty() : Optional.of(conventions.version(version));
         Optional<Long> list = arrivals.current();
-        ZoneId zone = zone();
-        Optional<Term> term = list.flatMap(arrival ->
-                arrivals.list(arrival).term(code).map(session -> term(arrival, session, zone, held.current())));
-        boolean proved = term.filter(one -> one.sections() > 0).isPresent();
-        List<ProofRow> rows = proved ? proofs.proof(proofs.now(code)).proof().rows() : List.of();
-        Optional<BuildViews.Counts> build =
-                Optional.ofNullable(term.map(Term::building).orElse(null)).or(() -> builds.lastCounts(code));
+        ZoneId zone = rules.map(Conventions::zone).orElse(ZoneOffset.UTC);
+        Optional<AcademicSession> session =
+                list.flatMap(arrival -> arrivals.list(arrival).term(code));
+        boolean proved =
+                session.isPresent() && !arrivals.sections(list.get(), code).isEmpty();
+        List<ProofRow> rows = proved ? rows(list.get(), code) : List.of();
+        Optional<BuildViews.Counts> build = builds.lastCounts(code);
+        Optional<Term> term = session.map(one -> term(list.get(), one, zone, held.current(), rows, build));
         return new Line(
                 zone.getId(),
                 term.orElse(null),

@@ -225,6 +225,8 @@ public final class RunningSystem implements AutoCloseable {
         try {
             Process process = builder.start();
             processes.add(process);
+            // also when the start of a system fails or the tests are cut off
+            Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
             return process;
         } catch (IOException e) {
             throw new UncheckedIOException(e);

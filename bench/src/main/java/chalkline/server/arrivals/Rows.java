@@ -12,6 +12,7 @@ record Rows(RegistrarList list, long arrival) {
     record Table(String name, List<List<String>> rows) {}
 
     List<Table> tables() {
+        AsJson.OfFacts facts = new AsJson.OfFacts();
         return List.of(
                 new Table(
                         "listed_class",
@@ -22,15 +23,8 @@ record Rows(RegistrarList list, long arrival) {
                                         row.title(),
                                         row.courseId(),
                                         row.classCode(),
-                                        row.location(),
                                         String.join(",", row.sessionIds()),
-                                        row.periods(),
-                                        row.reference(),
-                                        row.delivery(),
-                                        row.campus(),
-                                        row.crossList(),
-                                        row.capacity(),
-                                        row.tags()))),
+                                        facts.convertToDatabaseColumn(row.facts())))),
                 new Table(
                         "listed_person",
                         numbered(

@@ -4,6 +4,9 @@ const KEPT_AS = 'chalk-line-letters'
  * Keys that are one character. A person may switch them off, and letters and signs act only while the sheet has the focus
  * (WCAG 2.2, 2.1.4 Character Key Shortcuts), so that nothing happens by a slip or by speech.
  */
+/** The sheet, with the bar of what can be done with it. */
+const SHEET = 'main, footer'
+
 class Letters {
     on = $state(localStorage.getItem(KEPT_AS) !== 'off')
     private last: Element | null = null
@@ -12,13 +15,14 @@ class Letters {
     /** Something got the focus. */
     focused(target: EventTarget | null) {
         this.last = target instanceof Element ? target : null
-        this.lastInSheet = this.last !== null && this.last.closest('main') !== null
+        this.lastInSheet = this.last !== null && this.last.closest(SHEET) !== null
     }
 
-    /** Whether the sheet has the focus; it keeps it when the row that had it has gone. */
+    /** Whether the sheet has the focus; it keeps it when what had it has gone or can no longer be pressed. */
     inSheet(target: EventTarget | null): boolean {
-        if (target === document.body) return this.lastInSheet && this.last?.isConnected === false
-        return target instanceof HTMLElement && target.closest('main') !== null
+        if (target === document.body)
+            return this.lastInSheet && (!this.last?.isConnected || this.last.matches(':disabled'))
+        return target instanceof HTMLElement && target.closest(SHEET) !== null
     }
 
     set(on: boolean) {

@@ -2,7 +2,8 @@ import { expect, test } from 'vitest'
 import { letters, mustRest } from './letters.svelte'
 
 function press(key: string, inside: string, more: KeyboardEventInit = {}): KeyboardEvent {
-    document.body.innerHTML = '<main><button></button><input /></main><aside><button></button></aside>'
+    document.body.innerHTML =
+        '<main><button></button><input /></main><aside><button></button></aside><footer><button></button></footer>'
     const event = new KeyboardEvent('keydown', { key, bubbles: true, ...more })
     document.querySelector(inside)?.dispatchEvent(event)
     return event
@@ -10,6 +11,7 @@ function press(key: string, inside: string, more: KeyboardEventInit = {}): Keybo
 
 test('letters act in the sheet alone', () => {
     expect(mustRest(press('x', 'main button'), true)).toBe(false)
+    expect(mustRest(press('x', 'footer button'), true)).toBe(false)
     expect(mustRest(press('x', 'aside button'), true)).toBe(true)
     expect(mustRest(press('[', 'body'), true)).toBe(true)
 })

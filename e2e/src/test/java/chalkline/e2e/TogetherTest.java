@@ -263,7 +263,7 @@ class TogetherTest {
         button("Undo").waitFor();
         assertThat(kept()).hasSize(before + 1);
         assertThat(actions).isEqualTo(4);
-        key("u");
+        press(button("Undo"));
         page.getByText("kept, undone").waitFor();
         assertThat(kept()).hasSize(before);
     }

@@ -84,7 +84,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/terms/{term}/dates/look": {
+    "/api/terms/{term}/dates/effect": {
         parameters: {
             query?: never;
             header?: never;
@@ -93,7 +93,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look"];
+        post: operations["datesEffect"];
         delete?: never;
         options?: never;
         head?: never;
@@ -116,7 +116,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/terms/{term}/cross-lists/look": {
+    "/api/terms/{term}/cross-lists/effect": {
         parameters: {
             query?: never;
             header?: never;
@@ -125,7 +125,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_1"];
+        post: operations["joiningEffect"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1247,7 +1247,7 @@ export interface components {
             /** Format: int32 */
             closesBy: number;
         };
-        DateAskLook: {
+        DateAskEffect: {
             change: components["schemas"]["Change"];
             keys: string[];
         };
@@ -2077,7 +2077,7 @@ export interface operations {
             };
         };
     };
-    look: {
+    datesEffect: {
         parameters: {
             query?: never;
             header?: never;
@@ -2088,7 +2088,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DateAskLook"];
+                "application/json": components["schemas"]["DateAskEffect"];
             };
         };
         responses: {
@@ -2129,7 +2129,7 @@ export interface operations {
             };
         };
     };
-    look_1: {
+    joiningEffect: {
         parameters: {
             query?: never;
             header?: never;

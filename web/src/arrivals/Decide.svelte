@@ -18,10 +18,10 @@
     const departmentTrips = $derived(arrival.trips.filter((trip) => trip.department !== ''))
 
     $effect(() => {
-        if (asks) void campus.attempt(look)
+        if (asks) void campus.attempt(see)
     })
 
-    async function look() {
+    async function see() {
         effects = await get('/api/arrivals/{id}/effect', { path: { id: arrival.id } })
     }
 

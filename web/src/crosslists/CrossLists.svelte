@@ -121,7 +121,7 @@
     function keepThis() {
         const draft = table.draft
         if (!draft) return
-        const label = table.look?.label ?? draft.id
+        const label = table.joining?.label ?? draft.id
         if (row) table.marks.delete(rowId(row))
         attempt(edit({ keep: [draft] }), `${label} kept`)
     }
@@ -136,10 +136,10 @@
     }
 
     function nextLead() {
-        const look = table.look
-        if (!look) return
-        const at = look.members.findIndex((m) => m.id === look.lead)
-        const next = look.members[(at + 1) % look.members.length]
+        const joining = table.joining
+        if (!joining) return
+        const at = joining.members.findIndex((m) => m.id === joining.lead)
+        const next = joining.members[(at + 1) % joining.members.length]
         if (next) table.lead(next.id)
     }
 
@@ -250,7 +250,7 @@
                 class="plain"
                 onclick={() => {
                     table.draft = null
-                    table.look = null
+                    table.joining = null
                 }}>Clear the table</button
             >
         {:else if row?.tier === 'kept'}

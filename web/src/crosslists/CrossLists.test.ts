@@ -9,7 +9,7 @@ import { row } from './rows.testing'
 
 const apart = row('d', { tier: 'listed', coursesDiffer: true })
 const kept = row('k', { id: 'x1', tier: 'kept', sections: ['k', 'k2', 'k3'] })
-const LOOK = {
+const JOINING = {
     key: 's:a',
     lead: 'a',
     why: 'most students',
@@ -49,7 +49,7 @@ beforeEach(() => {
             sent.push({ path, body: JSON.parse(String(init.body)) })
             return refused ? reply({ detail: refused, status: 409 }, 409) : reply({})
         }
-        if (path.endsWith('/look')) return reply(LOOK)
+        if (path.endsWith('/cross-lists/effect')) return reply(JOINING)
         if (path.endsWith('/cross-lists'))
             return reply({
                 versions: '1.4.1',
@@ -79,7 +79,7 @@ const box = (name: string) => screen.getByLabelText(`mark ${name}`) as HTMLInput
 const keep = () => screen.getByRole('button', { name: /^Keep \d/ })
 
 describe('suggestions', () => {
-    test('that need no look are marked, and kept in one go with numbers of their own', async () => {
+    test('that need no second look are marked, and kept in one go with numbers of their own', async () => {
         await show()
         expect(box('LAW a').checked).toBe(true)
         expect(box('LAW d').checked).toBe(false)

@@ -8,15 +8,15 @@
     /** What the sections on the table become in one shell, and what happens to the shells that they have. */
     let { table }: { table: Table } = $props()
 
-    const look = $derived(table.look)
+    const joining = $derived(table.joining)
     const draft = $derived(table.draft)
     const disabled = $derived(!campus.mayChange)
     const TO_APPROVE = ['xl-courses-differ', 'xl-activity']
-    const needsApproval = $derived(look?.snags.some((s) => TO_APPROVE.includes(s.snag)) ?? false)
-    const others = $derived(look?.members.filter((m) => m.own !== null) ?? [])
+    const needsApproval = $derived(joining?.snags.some((s) => TO_APPROVE.includes(s.snag)) ?? false)
+    const others = $derived(joining?.members.filter((m) => m.own !== null) ?? [])
     const NUMBERS = ['', 'one', 'two', 'three', 'four', 'five', 'six']
     const sections = $derived(
-        look ? `${NUMBERS[look.members.length] ?? number(look.members.length)} sections` : '',
+        joining ? `${NUMBERS[joining.members.length] ?? number(joining.members.length)} sections` : '',
     )
 
     function becomes(closed: boolean, open: boolean, activity: boolean): string {
@@ -28,28 +28,28 @@
     }
 </script>
 
-{#if look && draft}
+{#if joining && draft}
     <h2>One shell for {sections}</h2>
-    <Overlap {look} />
-    {#if look.question}<p class="question" role="note">▲ {look.question}</p>{/if}
+    <Overlap {joining} />
+    {#if joining.question}<p class="question" role="note">▲ {joining.question}</p>{/if}
 
     <h3>Sections</h3>
     <table>
         <tbody>
-            {#each look.members as member (member.id)}
-                {@const leads = member.id === look.lead}
+            {#each joining.members as member (member.id)}
+                {@const leads = member.id === joining.lead}
                 <tr>
                     <td class="lead" aria-hidden="true">{leads ? '▸' : ''}</td>
                     <td>
                         <b class:quiet={!leads}>{member.name}</b>
                         <span class="acts">
-                            {#if leads}leads: {look.why}
+                            {#if leads}leads: {joining.why}
                             {:else if disabled}joins
                             {:else}joins; <button class="plain" onclick={() => table.lead(member.id)}
                                     >let it lead</button
                                 >
                             {/if}
-                            {#if !disabled && look.members.length > 2}
+                            {#if !disabled && joining.members.length > 2}
                                 <button class="plain" onclick={() => table.remove(member.id)}
                                     >take out<span class="unseen"> {member.name}</span></button
                                 >
@@ -81,37 +81,37 @@
     <h3>What it becomes</h3>
     <dl>
         <dt>title</dt>
-        <dd>{look.title}</dd>
+        <dd>{joining.title}</dd>
         <dt>code</dt>
-        <dd class="mono">{look.code}</dd>
+        <dd class="mono">{joining.code}</dd>
         <dt>category</dt>
         <dd>
-            {look.category}
-            {#each look.otherCategories as other (other)}
+            {joining.category}
+            {#each joining.otherCategories as other (other)}
                 <span class="chalk block">of the lead; {other} would be the other</span>
             {/each}
         </dd>
         <dt>people</dt>
         <dd>
-            {look.instructors.join(', ') || 'nobody teaches it'}; {count(look.students, 'student')}
-            {#if look.groups.length > 0}in {count(look.groups.length, 'group')}, one a section{/if}
+            {joining.instructors.join(', ') || 'nobody teaches it'}; {count(joining.students, 'student')}
+            {#if joining.groups.length > 0}in {count(joining.groups.length, 'group')}, one a section{/if}
         </dd>
         <dt>open</dt>
         <dd>
-            {moment(look.opens)} to {moment(look.closes)}
-            {#if look.shutWhileTaught.length > 0}
+            {moment(joining.opens)} to {moment(joining.closes)}
+            {#if joining.shutWhileTaught.length > 0}
                 <span class="ochre block"
-                    >▲ shut while {look.shutWhileTaught.join(', ')}
-                    {look.shutWhileTaught.length === 1 ? 'is' : 'are'} still taught; let another section lead, or
-                    give the shell other dates</span
+                    >▲ shut while {joining.shutWhileTaught.join(', ')}
+                    {joining.shutWhileTaught.length === 1 ? 'is' : 'are'} still taught; let another section lead,
+                    or give the shell other dates</span
                 >
             {/if}
         </dd>
     </dl>
 
-    {#if look.snags.length > 0}
+    {#if joining.snags.length > 0}
         <h3>Snags</h3>
-        {#each look.snags as snag (snag.snag)}
+        {#each joining.snags as snag (snag.snag)}
             <p class="snag">
                 <b class={snag.stop ? 'brick' : 'ochre'}
                     >{snag.stop ? '■' : '▲'} {words(snag.snag.replace('xl-', ''))}</b
@@ -163,14 +163,15 @@
         </p>
     {/if}
 
-    {#if look.twice.length > 0}
+    {#if joining.twice.length > 0}
         <h3>In more than one section</h3>
         <p class="small">
-            {look.twice
+            {joining.twice
                 .slice(0, 12)
                 .map((one) => one.name)
-                .join(', ')}{look.twice.length > 12 ? ` and ${number(look.twice.length - 12)} more` : ''}.
-            They are in each of their groups; ask the registrar which is right.
+                .join(', ')}{joining.twice.length > 12
+                ? ` and ${number(joining.twice.length - 12)} more`
+                : ''}. They are in each of their groups; ask the registrar which is right.
         </p>
     {/if}
 {:else if draft}

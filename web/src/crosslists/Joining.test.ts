@@ -20,7 +20,7 @@ const member = (id: string, own: Api['CrossListOwn'] | null = null): Api['CrossL
     session: 'Spring 2027',
     own,
 })
-const LOOK: Api['CrossListJoining'] = {
+const JOINING: Api['CrossListJoining'] = {
     key: 's:1',
     lead: '1',
     why: 'most students',
@@ -53,7 +53,7 @@ beforeEach(() => {
     campus.me = { login: 'abara', name: 'N. Abara', role: 'ADMINISTRATOR' } as Api['PeopleMe']
     table = new Table('27SP')
     table.draft = { id: 'x1', lead: '1', joined: ['2', '3'], approved: false, reason: '' }
-    table.look = LOOK
+    table.joining = JOINING
 })
 
 describe('the joining table', () => {

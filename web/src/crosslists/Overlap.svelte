@@ -3,24 +3,24 @@
     import { count, number } from '../frame/words'
 
     /** Rosters of sections put together: two as circles to scale that overlap, more as bars. */
-    let { look }: { look: Api['CrossListJoining'] } = $props()
+    let { joining }: { joining: Api['CrossListJoining'] } = $props()
 
     const R = 40
-    const two = $derived(look.members.length === 2 ? look.members : null)
-    const most = $derived(Math.max(1, ...look.members.map((m) => m.students)))
-    const radii = $derived(look.members.map((m) => R * Math.sqrt(Math.max(m.students, 1) / most)))
-    const both = $derived(look.twice.length)
+    const two = $derived(joining.members.length === 2 ? joining.members : null)
+    const most = $derived(Math.max(1, ...joining.members.map((m) => m.students)))
+    const radii = $derived(joining.members.map((m) => R * Math.sqrt(Math.max(m.students, 1) / most)))
+    const both = $derived(joining.twice.length)
     /** How far apart the centres are: touching without doubles, closer the more there are. */
     const apart = $derived.by(() => {
         const [a = R, b = R] = radii
-        const fewest = Math.max(1, Math.min(...look.members.map((m) => m.students)))
+        const fewest = Math.max(1, Math.min(...joining.members.map((m) => m.students)))
         const share = both === 0 ? 0 : Math.max(0.18, Math.min(1, both / fewest))
         return a + b - share * 2 * Math.min(a, b)
     })
     const says = $derived(
         both === 0
-            ? `${count(look.students, 'student')}, none of them twice`
-            : `${count(look.students, 'student')}, ${number(both)} of them in more than one section`,
+            ? `${count(joining.students, 'student')}, none of them twice`
+            : `${count(joining.students, 'student')}, ${number(both)} of them in more than one section`,
     )
 </script>
 
@@ -36,7 +36,7 @@
         </svg>
     {:else}
         <div class="bars">
-            {#each look.members as member (member.id)}
+            {#each joining.members as member (member.id)}
                 <span class="bar" style:width="{(100 * member.students) / most}px" title={member.name}></span>
             {/each}
         </div>

@@ -1,6 +1,6 @@
 import type { Row } from './table.svelte'
 
-/** For tests: a suggestion of two sections of one course, which needs no look. */
+/** For tests: a suggestion of two sections of one course, which needs no second look. */
 export function row(lead: string, more: Partial<Row> = {}): Row {
     return {
         id: '',

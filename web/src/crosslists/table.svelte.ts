@@ -51,7 +51,7 @@ export class Table {
     sheet = $state.raw<Api['CrossListSheet'] | null>(null)
     /** What is being put together or changed, not kept yet. */
     draft = $state.raw<Kept | null>(null)
-    look = $state.raw<Api['CrossListJoining'] | null>(null)
+    joining = $state.raw<Api['CrossListJoining'] | null>(null)
     readonly marks = new SvelteSet<string>()
     /** Rows that put different courses together and that somebody has looked at. */
     readonly seen = new SvelteSet<string>()
@@ -101,7 +101,7 @@ export class Table {
 
     begin(section: string) {
         this.draft = { ...this.fresh(), joined: [section] }
-        this.look = null
+        this.joining = null
     }
 
     /** Puts sections on the table that were picked elsewhere; with those of a cross-list that one of them is in. */
@@ -110,7 +110,7 @@ export class Table {
         const draft = of ? asKept(of, of.id) : this.fresh()
         const more = sections.filter((id) => id !== draft.lead && !draft.joined.includes(id))
         this.draft = { ...draft, joined: [...draft.joined, ...more] }
-        this.look = null
+        this.joining = null
         return of
     }
 
@@ -142,7 +142,7 @@ export class Table {
     /** Asks what the sections on the table become. */
     async ask(draft: Kept, version: number, signal: AbortSignal) {
         const body = asChange(version, { keep: [draft], split: [] })
-        this.look = await post('/api/terms/{term}/cross-lists/look', { path: this.path, body }, signal)
+        this.joining = await post('/api/terms/{term}/cross-lists/effect', { path: this.path, body }, signal)
     }
 
     /** The marked suggestions, each with an id of its own. */
@@ -166,7 +166,7 @@ export class Table {
             throw e
         }
         this.draft = null
-        this.look = null
+        this.joining = null
         await this.load()
         this.past = isUndo ? this.past.slice(0, -1) : [...this.past, { edit: inverse(edit, before), says }]
         this.said = says

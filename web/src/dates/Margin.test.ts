@@ -72,7 +72,7 @@ beforeEach(() => {
         if (init.body) sent[path] = JSON.parse(String(init.body))
         const answer = path.endsWith('/moved')
             ? [{ section: '1', opens: 'term.start - 17d 08:00', closes: null }]
-            : path.endsWith('/look')
+            : path.endsWith('/dates/effect')
               ? [{ ...ROW, opens: '2026-12-18T08:00:00-04:00', keptOut: 0 }]
               : path.endsWith('/effect')
                 ? EFFECT

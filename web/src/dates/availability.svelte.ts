@@ -236,7 +236,7 @@ export class Availability {
         const change = this.change()
         const keys = this.touched.slice(0, LOOKED_AT).map((row) => row.key)
         try {
-            const rows = await post('/api/terms/{term}/dates/look', {
+            const rows = await post('/api/terms/{term}/dates/effect', {
                 path: this.path,
                 body: { change, keys },
             })

@@ -61,7 +61,7 @@ final class Application {
                             1),
                     new Row(
                             "two sections at the joining table, among 20,000",
-                            warm(abara, "cross-lists/look", Application::together),
+                            warm(abara, "cross-lists/effect", Application::together),
                             "a key press",
                             KEY_PRESS_MILLIS,
                             1),

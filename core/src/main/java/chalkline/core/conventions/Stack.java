@@ -79,11 +79,11 @@ public final class Stack {
     public Settings settingsOf(Section section) {
         BitSet matches = matching(section);
         return overrides.containsKey(section.id())
-                ? settle(placed(matches, section))
-                : settings.computeIfAbsent(matches, layersOnly -> settle(placed(layersOnly, section)));
+                ? applied(placed(matches, section))
+                : settings.computeIfAbsent(matches, layersOnly -> applied(placed(layersOnly, section)));
     }
 
-    private static Settings settle(List<Placed> stack) {
+    private static Settings applied(List<Placed> stack) {
         Map<Setting, Value> values = new EnumMap<>(Setting.class);
         Map<Setting, Source> sources = new EnumMap<>(Setting.class);
         for (Setting setting : Setting.values()) {

@@ -31,7 +31,7 @@ final class Adoption {
     }
 
     /** Gives each draft, in the order of keys, the held shell that is its own. */
-    static void settle(List<Draft> drafts, HeldShells held, String term) {
+    static void adopt(List<Draft> drafts, HeldShells held, String term) {
         Adoption adoption = new Adoption(drafts, held, term);
         for (Draft draft : drafts) {
             draft.held = held.withKey(draft.key()).or(() -> adoption.adopt(draft));

@@ -18,7 +18,7 @@ final class Codes {
     private Codes() {}
 
     /** Settles the codes of all drafts, which come by key. */
-    static void settle(List<Draft> drafts, int limit) {
+    static void makeUnique(List<Draft> drafts, int limit) {
         sharing(drafts).forEach(Codes::tellApart);
         for (Draft draft : drafts) {
             if (Text.length(draft.code()) > limit) {

@@ -112,9 +112,9 @@ public final class Proof {
     }
 
     private List<ProofRow> rows(List<Draft> begun, Shells shells) {
-        Adoption.settle(begun, inputs.held(), inputs.termCode());
+        Adoption.adopt(begun, inputs.held(), inputs.termCode());
         new JoinedSnags(shells, inputs.held()).ofHeldShells(begun);
-        Codes.settle(begun, conventions.limits().code());
+        Codes.makeUnique(begun, conventions.limits().code());
         List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode()).judge();
 
         List<ProofRow> all = new ArrayList<>(begun.size() + closings.size());

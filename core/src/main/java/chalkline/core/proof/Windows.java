@@ -144,7 +144,7 @@ final class Windows {
     }
 
     private Optional<ZonedDateTime> opens(Asked asked, Weeks weeks, Set<Snag> snags) {
-        return settle(resolve(asked, asked.opens(), weeks, LocalTime.MIDNIGHT), snags);
+        return orSnag(resolve(asked, asked.opens(), weeks, LocalTime.MIDNIGHT), snags);
     }
 
     private Optional<ZonedDateTime> closes(Asked asked, Weeks weeks, Set<Snag> snags) {
@@ -154,14 +154,14 @@ final class Windows {
             return Optional.of(Weeks.endOf(asked.days().first(), Integer.parseInt(asked.units()))
                     .atStartOfDay(conventions.zone()));
         }
-        return settle(result, snags);
+        return orSnag(result, snags);
     }
 
     private Moment.Result resolve(Asked asked, Value value, Weeks weeks, LocalTime unless) {
         return value.moment().resolve(asked.term(), asked.days(), weeks, unless, conventions.zone());
     }
 
-    private static Optional<ZonedDateTime> settle(Moment.Result result, Set<Snag> snags) {
+    private static Optional<ZonedDateTime> orSnag(Moment.Result result, Set<Snag> snags) {
         if (result instanceof Moment.Result.At at) {
             return Optional.of(at.at());
         }

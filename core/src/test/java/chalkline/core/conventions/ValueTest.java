@@ -95,7 +95,7 @@ class ValueTest {
         "NEWS_ITEMS,3.5",
         "UNIT_COUNT,months",
         "LAYOUT,grid",
-        "ENTRY,roster door",
+        "ENTRY,roster gate",
         "DISTINGUISH,nothing",
         "OPENS,soon",
         "CODE,{nobody}"

@@ -81,7 +81,7 @@ class ReadArrival {
                 String hash = hash(file);
                 Optional<Arrival> before = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
                 if (before.isPresent() && hash.equals(before.get().contentHash())) {
-                    settle(id, "list was the same", same -> same.same(before.get()));
+                    end(id, "list was the same", same -> same.same(before.get()));
                 } else {
                     long start = System.nanoTime();
                     RegistrarList list = OneRosterReader.read(file, arrival.fileName());
@@ -92,15 +92,15 @@ class ReadArrival {
                 Files.delete(file);
             }
         } catch (FaultyFileException e) {
-            settle(id, "list refused", refused -> refused.refuse(e.faults()));
+            end(id, "list refused", refused -> refused.refuse(e.faults()));
         } catch (IOException e) {
             LOG.warn("Arrival {} could not be read", id, e);
             Fault fault = Fault.ofFile(arrival.fileName(), "it could not be brought here: " + said(e));
-            settle(id, "list refused", refused -> refused.refuse(List.of(fault)));
+            end(id, "list refused", refused -> refused.refuse(List.of(fault)));
         } catch (RuntimeException e) {
             LOG.error("Arrival {} could not be read", id, e);
             Fault fault = Fault.ofFile(arrival.fileName(), "Chalk Line failed to read it; its log says more");
-            settle(id, "list refused", refused -> refused.refuse(List.of(fault)));
+            end(id, "list refused", refused -> refused.refuse(List.of(fault)));
         }
     }
 
@@ -120,9 +120,9 @@ class ReadArrival {
         List<Arrival.Trip> trips =
                 before.map(inUse -> guards.tripped(store.read(inUse), list)).orElse(List.of());
         if (trips.isEmpty()) {
-            settle(id, "list kept", arrival -> arrival.keep(list, hash));
+            end(id, "list kept", arrival -> arrival.keep(list, hash));
         } else {
-            settle(id, "list held", arrival -> arrival.hold(list, hash, before.orElseThrow(), trips));
+            end(id, "list held", arrival -> arrival.hold(list, hash, before.orElseThrow(), trips));
         }
         LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
     }
@@ -131,7 +131,7 @@ class ReadArrival {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    private void settle(long id, String what, java.util.function.Consumer<Arrival> change) {
+    private void end(long id, String what, java.util.function.Consumer<Arrival> change) {
         transaction.executeWithoutResult(status -> {
             Arrival arrival = arrivals.findById(id).orElseThrow();
             change.accept(arrival);

@@ -44,8 +44,8 @@ class CrossListController {
         return crossLists.keep(term, keep.versions(), keep.change(), keep.note());
     }
 
-    @PostMapping("/look")
-    CrossListViews.Joining look(@PathVariable String term, @Valid @RequestBody Change change) {
-        return crossLists.look(term, change);
+    @PostMapping("/effect")
+    CrossListViews.Joining joiningEffect(@PathVariable String term, @Valid @RequestBody Change change) {
+        return crossLists.joining(term, change);
     }
 }

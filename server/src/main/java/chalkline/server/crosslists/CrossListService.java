@@ -204,7 +204,7 @@ public class CrossListService {
      * @param change one cross-list to be kept, and nothing else
      */
     @Readers
-    public CrossListViews.Joining look(String term, Change change) {
+    public CrossListViews.Joining joining(String term, Change change) {
         CrossListEdit edit = change.crossLists();
         if (edit == null || edit.keep().size() != 1) {
             throw new Refusal("crossLists", 0, "Give one cross-list to look at.");

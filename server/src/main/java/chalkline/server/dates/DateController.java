@@ -37,7 +37,7 @@ class DateController {
             @Min(-FURTHEST_DAYS) @Max(FURTHEST_DAYS) int opensBy,
             @Min(-FURTHEST_DAYS) @Max(FURTHEST_DAYS) int closesBy) {}
 
-    record AskLook(
+    record AskEffect(
             @NotNull @Valid Change change,
             @NotNull @Size(max = MOST_LOOKED_AT) Set<String> keys) {}
 
@@ -67,8 +67,8 @@ class DateController {
     }
 
     /** Some shells as they would be under a change. */
-    @PostMapping("/look")
-    List<DateViews.Row> look(@PathVariable String term, @Valid @RequestBody AskLook asked) {
-        return dates.look(term, asked.change(), asked.keys());
+    @PostMapping("/effect")
+    List<DateViews.Row> datesEffect(@PathVariable String term, @Valid @RequestBody AskEffect asked) {
+        return dates.effect(term, asked.change(), asked.keys());
     }
 }

@@ -107,7 +107,7 @@ class DateService {
 
     /** Some shells as they would be under a change. */
     @Readers
-    public List<DateViews.Row> look(String term, Change change, Set<String> keys) {
+    public List<DateViews.Row> effect(String term, Change change, Set<String> keys) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         return proofs.proof(key).proof().under(edited).rows().stream()

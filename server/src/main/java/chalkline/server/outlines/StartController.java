@@ -22,11 +22,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class StartController {
-    private final ContentPreviews look;
+    private final ContentPreviews previews;
     private final StartService starts;
 
-    StartController(ContentPreviews look, StartService starts) {
-        this.look = look;
+    StartController(ContentPreviews previews, StartService starts) {
+        this.previews = previews;
         this.starts = starts;
     }
 
@@ -39,7 +39,7 @@ class StartController {
 
     @GetMapping("/terms/{term}/starts")
     List<StartViews.Row> list(@PathVariable String term, @RequestParam String versions) {
-        return look.list(term, versions);
+        return previews.list(term, versions);
     }
 
     @GetMapping("/terms/{term}/start")
@@ -48,23 +48,23 @@ class StartController {
             @RequestParam String versions,
             @RequestParam String key,
             @RequestParam(required = false) @Nullable String from) {
-        return look.start(term, versions, key, from);
+        return previews.start(term, versions, key, from);
     }
 
     @PostMapping("/terms/{term}/start")
     StartViews.Start keep(@PathVariable String term, @Valid @RequestBody StartService.Adjusted adjusted) {
         starts.keep(term, adjusted);
-        return look.start(term, adjusted.versions(), adjusted.key(), adjusted.from());
+        return previews.start(term, adjusted.versions(), adjusted.key(), adjusted.from());
     }
 
     @PostMapping("/terms/{term}/example")
     StartViews.Example example(@PathVariable String term, @Valid @RequestBody AskExample asked) {
-        return look.example(term, asked.example(), asked.change());
+        return previews.example(term, asked.example(), asked.change());
     }
 
     @PostMapping("/terms/{term}/placed")
     StartViews.Placed placed(@PathVariable String term, @Valid @RequestBody AskPlaced asked) {
-        return look.placed(term, asked.draft(), asked.session());
+        return previews.placed(term, asked.draft(), asked.session());
     }
 
     /** So many weekly units from a first day, and the day on which they have passed: either gives the other. */

@@ -81,10 +81,10 @@ class CrossListsTest {
         return Map.of("id", id, "lead", lead, "joined", joined, "approved", !reason.isEmpty(), "reason", reason);
     }
 
-    private static JsonNode look(Map<String, Object> set) {
+    private static JsonNode joining(Map<String, Object> set) {
         Map<String, Object> edit = Map.of("keep", List.of(set), "split", List.of());
         Map<String, Object> change = Map.of("basedOn", sheet().get("version").asInt(), "crossLists", edit);
-        Client.Answer answer = abara.post("/api/terms/27SP/cross-lists/look", JSON.writeValueAsString(change));
+        Client.Answer answer = abara.post("/api/terms/27SP/cross-lists/effect", JSON.writeValueAsString(change));
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);
         return answer.json();
     }
@@ -179,29 +179,29 @@ class CrossListsTest {
         List<String> joined = all.stream().filter(id -> !id.equals(lead)).toList();
 
         // what it would become, with the shells that stand already
-        JsonNode look = look(set("x1", lead, joined, ""));
-        assertThat(look.get("students").asInt())
+        JsonNode joining = joining(set("x1", lead, joined, ""));
+        assertThat(joining.get("students").asInt())
                 .isEqualTo(expectedPeople(all).stream()
                         .filter(one -> one.contains(" student "))
                         .map(one -> one.split(" ")[0])
                         .distinct()
                         .count());
-        assertThat(look.get("members").size()).isEqualTo(all.size());
-        look.get("members")
+        assertThat(joining.get("members").size()).isEqualTo(all.size());
+        joining.get("members")
                 .forEach(member -> assertThat(member.get("own").isNull())
                         .isEqualTo(member.get("id").asString().equals(lead)));
-        assertThat(snags(look)).doesNotContain("xl-activity");
+        assertThat(snags(joining)).doesNotContain("xl-activity");
 
         // a student hands something in: asked again, the LMS says so, and only a person may let it stand
         lms.put("/lms/api/trouble/work/s:" + joined.get(0), "");
-        assertThat(snags(look(set("x1", lead, joined, "")))).contains("xl-activity");
+        assertThat(snags(joining(set("x1", lead, joined, "")))).contains("xl-activity");
         assertThat(keepTogether(
                                 List.of(Map.of(
                                         "id", "x1", "lead", lead, "joined", joined, "approved", true, "reason", " ")),
                                 List.of())
                         .status())
                 .isEqualTo(422);
-        assertThat(snags(look(set("x1", lead, joined, "the draft can be handed in again"))))
+        assertThat(snags(joining(set("x1", lead, joined, "the draft can be handed in again"))))
                 .doesNotContain("xl-activity");
         assertThat(keepTogether(List.of(set("x1", lead, joined, "the draft can be handed in again")), List.of())
                         .status())
@@ -285,7 +285,7 @@ class CrossListsTest {
                 .json();
         assertThat(moved.at("/0/opens").asString()).isEqualTo("term.start - 17d 08:00");
         JsonNode looked = abara.post(
-                        "/api/terms/27SP/dates/look",
+                        "/api/terms/27SP/dates/effect",
                         JSON.writeValueAsString(Map.of(
                                 "change",
                                 Map.of(
@@ -343,16 +343,16 @@ class CrossListsTest {
                         && !one.department().equals(first.department()))
                 .findFirst()
                 .orElseThrow();
-        JsonNode look = look(set("x77", first.id(), List.of(other.id()), ""));
-        assertThat(look.get("question").asString()).startsWith("One shell for 2 courses, ");
-        assertThat(snags(look)).contains("xl-courses-differ");
-        assertThat(snags(look(set("x77", first.id(), List.of(other.id()), "one stage"))))
+        JsonNode joining = joining(set("x77", first.id(), List.of(other.id()), ""));
+        assertThat(joining.get("question").asString()).startsWith("One shell for 2 courses, ");
+        assertThat(snags(joining)).contains("xl-courses-differ");
+        assertThat(snags(joining(set("x77", first.id(), List.of(other.id()), "one stage"))))
                 .doesNotContain("xl-courses-differ");
 
         JsonNode found = abara.get("/api/terms/27SP/cross-lists/sections?find=" + first.reference())
                 .json();
         assertThat(found.valueStream().map(one -> one.get("id").asString())).contains(first.id());
-        assertThat(abara.post("/api/terms/27SP/cross-lists/look", "{\"basedOn\":1}")
+        assertThat(abara.post("/api/terms/27SP/cross-lists/effect", "{\"basedOn\":1}")
                         .status())
                 .isEqualTo(422);
         assertThat(keepTogether(List.of(), List.of("x99")).status()).isEqualTo(422);
@@ -372,11 +372,11 @@ class CrossListsTest {
                 .filter(one -> one.part().isEmpty())
                 .findFirst()
                 .orElseThrow();
-        assertThat(texts(look(set("x78", half.id(), List.of(whole.id()), "")).get("shutWhileTaught")))
+        assertThat(texts(joining(set("x78", half.id(), List.of(whole.id()), "")).get("shutWhileTaught")))
                 .singleElement()
                 .asString()
                 .endsWith("-" + whole.label());
-        assertThat(look(set("x78", whole.id(), List.of(half.id()), "")).get("shutWhileTaught"))
+        assertThat(joining(set("x78", whole.id(), List.of(half.id()), "")).get("shutWhileTaught"))
                 .isEmpty();
     }
 

@@ -82,7 +82,7 @@ class AccessTest {
                     "{\"versions\":\"1.1.2\",\"key\":\"s:cl-27SP-1\",\"from\":\"s:cl-27SP-1\",\"due\":{}}"),
             new Route("GET", "/api/terms/{term}/cross-lists", false, ""),
             new Route("GET", "/api/terms/{term}/cross-lists/sections", false, ""),
-            new Route("POST", "/api/terms/{term}/cross-lists/look", false, TOGETHER),
+            new Route("POST", "/api/terms/{term}/cross-lists/effect", false, TOGETHER),
             new Route("POST", "/api/terms/{term}/cross-lists/versions", true, KEEP_TOGETHER),
             new Route("GET", "/api/terms/{term}/proof/roster", false, ""),
             new Route("GET", "/api/terms/{term}/dates", false, ""),
@@ -95,7 +95,7 @@ class AccessTest {
                     "{\"versions\":\"1.1.1\",\"sections\":[\"cl-27SP-1\"],\"opensBy\":1,\"closesBy\":0}"),
             new Route(
                     "POST",
-                    "/api/terms/{term}/dates/look",
+                    "/api/terms/{term}/dates/effect",
                     false,
                     "{\"change\":{\"basedOn\":1,\"dates\":{\"sections\":[]}},\"keys\":[\"s:cl-27SP-1\"]}"),
             new Route("GET", "/api/terms/{term}/calendars", false, ""),

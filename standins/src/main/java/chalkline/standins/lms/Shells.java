@@ -1,5 +1,6 @@
 package chalkline.standins.lms;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Rosters;
 import chalkline.standins.StandInSettings;
@@ -103,8 +104,8 @@ class Shells {
             throw new Refused("title-length", "A title has 1 to " + limits.titleLimit() + " characters.");
         }
         try {
-            OffsetDateTime.parse(put.opens());
-            OffsetDateTime.parse(put.closes());
+            IsoMoment.known(put.opens());
+            IsoMoment.known(put.closes());
         } catch (DateTimeException e) {
             throw new Refused("date-unread", "A date is not in the form of ISO 8601 with an offset.");
         }
@@ -281,12 +282,12 @@ class Shells {
     }
 
     private static Wire.Entry entry(Wire.Shell shell, String section) {
-        OffsetDateTime opens = OffsetDateTime.parse(shell.opens());
-        OffsetDateTime closes = OffsetDateTime.parse(shell.closes());
+        OffsetDateTime opens = IsoMoment.known(shell.opens());
+        OffsetDateTime closes = IsoMoment.known(shell.closes());
         for (Wire.SectionWindow window : shell.windows()) {
             if (window.section().equals(section)) {
-                OffsetDateTime from = OffsetDateTime.parse(window.opens());
-                OffsetDateTime to = OffsetDateTime.parse(window.closes());
+                OffsetDateTime from = IsoMoment.known(window.opens());
+                OffsetDateTime to = IsoMoment.known(window.closes());
                 opens = from.isAfter(opens) ? from : opens;
                 closes = to.isBefore(closes) ? to : closes;
             }

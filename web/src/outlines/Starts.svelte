@@ -93,6 +93,7 @@
                         versions,
                         key: now.key,
                         from: now.fromKey ?? '',
+                        basedOn: now.revision,
                         due: { ...kept(now), ...changed },
                     },
                 })

@@ -27,7 +27,11 @@ import java.util.stream.Collectors;
 
 /** Reads the files of one command and gathers the faults of all of them, so that they are told at once. */
 final class InputFiles {
+    /** On the command line nearly all are told: a script counts them. */
+    private static final int MOST_FAULTS = 100_000;
+
     private final List<Fault> faults = new ArrayList<>();
+    private long untold;
 
     private interface Reading<T> {
         T read() throws IOException, FaultyFileException;
@@ -43,6 +47,7 @@ final class InputFiles {
             return Optional.of(reading.read());
         } catch (FaultyFileException e) {
             faults.addAll(e.faults());
+            untold += e.count() - e.faults().size();
         } catch (IOException e) {
             faults.add(Fault.ofFile(name, "the file can't be read: " + e.getMessage()));
         }
@@ -50,13 +55,14 @@ final class InputFiles {
     }
 
     Optional<RegistrarList> list(Path path) {
-        return read(path, () -> OneRosterReader.read(path));
+        return read(path, () -> OneRosterReader.read(path, String.valueOf(path.getFileName()), MOST_FAULTS));
     }
 
     /** A list whose faults say which of several lists they are in: its path as given, a slash, and the file. */
     Optional<RegistrarList> listAmongOthers(Path path, String given) {
         int before = faults.size();
-        Optional<RegistrarList> list = read(path, () -> OneRosterReader.read(path));
+        Optional<RegistrarList> list =
+                read(path, () -> OneRosterReader.read(path, String.valueOf(path.getFileName()), MOST_FAULTS));
         String own = String.valueOf(path.getFileName());
         faults.subList(before, faults.size())
                 .replaceAll(fault -> fault.in(fault.file().equals(own) ? given : given + "/" + fault.file()));
@@ -126,12 +132,13 @@ final class InputFiles {
     /** Takes the faults of others that were read beside these. */
     void add(InputFiles others) {
         faults.addAll(others.faults);
+        untold += others.untold;
     }
 
     /** Ends the command where anything was wrong. */
     void done() throws FaultyFileException {
         if (!faults.isEmpty()) {
-            throw new FaultyFileException(faults);
+            throw new FaultyFileException(faults, faults.size() + untold);
         }
     }
 

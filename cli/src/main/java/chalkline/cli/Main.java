@@ -38,6 +38,10 @@ public final class Main {
                 .setExecutionExceptionHandler((e, command, result) -> {
                     if (e instanceof FaultyFileException faulty) {
                         faulty.faults().stream().map(Fault::toString).forEach(err::println);
+                        long untold = faulty.count() - faulty.faults().size();
+                        if (untold > 0) {
+                            err.println("and " + untold + " more");
+                        }
                         return FAULTY;
                     }
                     throw e;

@@ -7,11 +7,13 @@ import java.util.List;
 
 /** What comes out of a packed file, ending with an error where it is more than any honest file has. */
 public final class BoundedStream extends FilterInputStream {
+    private final long most;
     private long left;
 
     /** @param most the bytes that may come */
     public BoundedStream(InputStream in, long most) {
         super(in);
+        this.most = most;
         left = most;
     }
 
@@ -40,7 +42,7 @@ public final class BoundedStream extends FilterInputStream {
     private void count(int n) throws IOException {
         left -= n;
         if (left < 0) {
-            throw new IOException("it unpacks to far more than it is packed to; such a file is not read");
+            throw new IOException("it has more than " + (most >> 20) + " MB; no such file is read");
         }
     }
 }

@@ -19,11 +19,23 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param node the name of this process among several on one database
  * @param demo whether an empty database gets the demo's conventions and accounts
  * @param today the day that it is taken to be; null for the machine's own
+ * @param proxy the address of the web server with TLS that stands before this one; null where none does
  * @param firstPassword the file that the first administrator's password is written to
  */
 @ConfigurationProperties("chalkline")
 public record ChalkLineSettings(
-        String node, boolean demo, @Nullable LocalDate today, Path firstPassword, Registrar registrar, Lms lms) {
+        String node,
+        boolean demo,
+        @Nullable LocalDate today,
+        @Nullable String proxy,
+        Path firstPassword,
+        Registrar registrar,
+        Lms lms) {
+
+    /** Who is believed about where a request came from, if anybody is. */
+    public Optional<String> proxyAddress() {
+        return Optional.ofNullable(proxy).filter(address -> !address.isBlank());
+    }
 
     /** Where the current registrar's list is fetched. */
     public record Registrar(@Nullable URI url, Credentials credentials) {

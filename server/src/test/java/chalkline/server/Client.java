@@ -48,7 +48,7 @@ public final class Client {
 
     public static Client signedIn(URI server, String login) {
         Client client = new Client(server);
-        client.get("/actuator/health");
+        client.get("/readyz");
         Answer answer = client.send(
                 "POST",
                 "/api/sign-in",

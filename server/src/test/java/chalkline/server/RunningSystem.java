@@ -91,6 +91,15 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** Behind a web server with TLS, which stands on this machine; and where its actuator answers. */
+    public static RunningSystem behindProxy(int managementPort) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(50);
+        system.application("CHALKLINE_PROXY", "127.0.0.1", "MANAGEMENT_PORT", Integer.toString(managementPort));
+        system.await(system.standInsPort);
+        return system;
+    }
+
     /** The connection to the database. */
     public Cable cable() {
         if (cable == null) {
@@ -245,9 +254,10 @@ public final class RunningSystem implements AutoCloseable {
         }
     }
 
-    private static boolean isHealthy(int its) {
+    private boolean isHealthy(int its) {
+        String path = its == standInsPort ? "/actuator/health" : "/readyz";
         try {
-            HttpURLConnection call = (HttpURLConnection) URI.create("http://127.0.0.1:" + its + "/actuator/health")
+            HttpURLConnection call = (HttpURLConnection) URI.create("http://127.0.0.1:" + its + path)
                     .toURL()
                     .openConnection();
             call.setConnectTimeout(1000);
@@ -313,7 +323,8 @@ public final class RunningSystem implements AutoCloseable {
         return folder;
     }
 
-    private static int freePort() {
+    /** A port that nobody listens at. */
+    public static int freePort() {
         try (ServerSocket socket = new ServerSocket(0)) {
             return socket.getLocalPort();
         } catch (IOException e) {

@@ -1,5 +1,6 @@
 package chalkline.core.calendar;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.Section.Days;
 import java.time.DateTimeException;
 import java.time.DayOfWeek;
@@ -66,17 +67,29 @@ public final class Moment {
         return m.group("week") != null ? Anchor.WEEK : Anchor.DATE;
     }
 
-    /** Reads a moment; empty where the text is none, or names a day or time that does not exist. */
+    /**
+     * Reads a moment; empty where the text is none, names a day or time that does not exist, or lies further away than any
+     * term ({@link Bounds}).
+     */
     public static Optional<Moment> parse(String text) {
         Matcher m = SHAPE.matcher(text);
         if (!m.matches()) {
             return Optional.empty();
         }
         try {
-            return Optional.of(new Moment(text, m));
+            return Optional.of(new Moment(text, m)).filter(Moment::isNear);
         } catch (DateTimeException noSuchDayOrTime) {
             return Optional.empty();
         }
+    }
+
+    private boolean isNear() {
+        int most = switch (unit) {
+            case 'w' -> Bounds.MOMENT_WEEKS;
+            case 'b' -> Bounds.MOMENT_WORKING_DAYS;
+            default -> Bounds.MOMENT_DAYS;
+        };
+        return Math.abs(offset) <= most && date.flatMap(Bounds::outside).isEmpty();
     }
 
     /** What came of resolving a moment: an instant in the campus zone, or the reason why there is none. */

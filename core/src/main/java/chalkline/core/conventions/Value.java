@@ -1,6 +1,8 @@
 package chalkline.core.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.calendar.Moment;
+import chalkline.core.naming.Characters;
 import chalkline.core.naming.NamePattern;
 import chalkline.core.naming.PatternException;
 import chalkline.core.naming.Text;
@@ -10,6 +12,8 @@ import java.util.Arrays;
 import java.util.IllformedLocaleException;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * The value of a setting, read and known to be right. Its text is the canonical form: {@code yes} and {@code no}, numbers
@@ -27,6 +31,7 @@ public final class Value {
     /** Reads what stands in a file or was typed, or says why the setting does not take it. */
     public static Value of(Setting setting, String written) throws ValueException {
         String text = setting.kind() == Kind.PATTERN ? written : Text.trim(written);
+        sound(text);
         return switch (setting.kind()) {
             case PATTERN -> pattern(text);
             case MOMENT ->
@@ -46,6 +51,17 @@ public final class Value {
             case TOKENS -> tokens(words(text));
             case TEXT -> plain(text);
         };
+    }
+
+    private static void sound(String text) throws ValueException {
+        Optional<String> tooLong = Bounds.tooLong(text, Bounds.VALUE);
+        if (tooLong.isPresent()) {
+            throw new ValueException(Bounds.VALUE + 1, tooLong.get());
+        }
+        OptionalInt odd = Characters.firstOdd(text);
+        if (odd.isPresent()) {
+            throw new ValueException(odd.getAsInt() + 1, Characters.reason(text, odd.getAsInt()));
+        }
     }
 
     /** A value of a list as a file gives it, one item each. */

@@ -1,5 +1,6 @@
 package chalkline.core.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.Section;
 import chalkline.core.naming.Text;
 import java.util.EnumMap;
@@ -7,6 +8,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 
@@ -36,6 +38,17 @@ public final class When {
 
     /** Conditions with their values as written, in that order. */
     public static When of(Map<Condition, List<String>> conditions) throws ValueException {
+        for (List<String> values : conditions.values()) {
+            if (values.size() > Bounds.CONDITION_VALUES) {
+                throw new ValueException(1, "a condition takes at most " + Bounds.CONDITION_VALUES + " values");
+            }
+            for (String value : values) {
+                Optional<String> tooLong = Bounds.tooLong(value, Bounds.FIELD);
+                if (tooLong.isPresent()) {
+                    throw new ValueException(1, tooLong.get());
+                }
+            }
+        }
         for (String level : conditions.getOrDefault(Condition.LEVEL, List.of())) {
             Level.parse(level);
         }

@@ -1,5 +1,6 @@
 package chalkline.core.naming;
 
+import chalkline.core.Bounds;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -7,6 +8,7 @@ import java.util.List;
 final class PatternParser {
     private final int[] source;
     private int at;
+    private int depth;
 
     PatternParser(String source) {
         this.source = source.codePoints().toArray();
@@ -42,7 +44,11 @@ final class PatternParser {
                 case '[' -> {
                     flush(text, parts);
                     int opened = at++;
+                    if (++depth > Bounds.BRACKETS) {
+                        throw error(opened, "more than " + Bounds.BRACKETS + " brackets stand inside each other");
+                    }
                     parts.add(new NamePattern.Bracketed(parts(opened)));
+                    depth--;
                 }
                 case ']' -> throw error(at, "this ] closes nothing");
                 case '}' -> throw error(at, "this } closes nothing");

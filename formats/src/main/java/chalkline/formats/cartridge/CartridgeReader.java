@@ -1,5 +1,6 @@
 package chalkline.formats.cartridge;
 
+import chalkline.core.Bounds;
 import chalkline.core.naming.Plain;
 import chalkline.core.templates.Due;
 import chalkline.core.templates.Item;
@@ -8,6 +9,7 @@ import chalkline.core.templates.Template;
 import chalkline.core.templates.Unit;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
+import java.io.InputStream;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -42,7 +44,7 @@ public final class CartridgeReader {
      *
      * @param name what it is called in faults, and the template where the package has no title
      */
-    public static Cartridge read(String name, byte[] zip) throws FaultyFileException {
+    public static Cartridge read(String name, InputStream zip) throws FaultyFileException {
         return new CartridgeReader(Unpacked.files(name, zip)).cartridge(name);
     }
 
@@ -59,6 +61,10 @@ public final class CartridgeReader {
                 .ifPresent(list -> Xml.children(list, "resource")
                         .forEach(one -> resources.put(one.getAttribute("identifier"), one)));
         String title = Xml.text(manifest, "metadata", "lom", "general", "title", "string");
+        if (title.length() > Bounds.NAME) {
+            throw refused("its title is too long: "
+                    + Bounds.tooLong(title, Bounds.NAME).orElseThrow());
+        }
         if (title.isEmpty()) {
             title = name.replaceFirst("\\.[A-Za-z]+$", "");
         }
@@ -70,9 +76,22 @@ public final class CartridgeReader {
         // the standard wants one item that holds all others
         boolean rooted = top.size() == 1 && !top.get(0).hasAttribute("identifierref");
         units(rooted ? Xml.children(top.get(0), "item") : top, title, units);
+        bounded(units);
         Template template = new Template(id(manifest, title), title, templateInstruction, units, weekTitle, everyWeek);
         nameUnused();
         return new Cartridge(template, kept, leftOut);
+    }
+
+    private static void bounded(List<Unit> units) throws FaultyFileException {
+        if (units.size() > Bounds.UNITS) {
+            throw refused("it has " + units.size() + " units; a template has at most " + Bounds.UNITS);
+        }
+        for (Unit unit : units) {
+            if (unit.items().size() > Bounds.UNITS) {
+                throw refused("“" + unit.title() + "” has " + unit.items().size() + " items; a unit has at most "
+                        + Bounds.UNITS);
+            }
+        }
     }
 
     private static String id(Element manifest, String title) {

@@ -47,6 +47,11 @@ final class Resources {
             Element link = Xml.read(path, content);
             String address =
                     Xml.child(link, "url").map(url -> url.getAttribute("href")).orElse("");
+            if (!ItemKind.isLink(address)) {
+                leftOut.add("“" + title + "”: its address " + address + " is none that a page can be opened at (http,"
+                        + " https, mailto).");
+                return Optional.empty();
+            }
             return Optional.of(item(ItemKind.LINK, title, "", address, Optional.empty()));
         }
         if (type.matches(Names.LIKE_DISCUSSION)) {

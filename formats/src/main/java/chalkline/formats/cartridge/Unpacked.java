@@ -1,10 +1,12 @@
 package chalkline.formats.cartridge;
 
+import chalkline.core.Bounds;
+import chalkline.core.naming.Characters;
 import chalkline.formats.BoundedStream;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -13,28 +15,31 @@ import java.util.zip.ZipInputStream;
 
 /** The files of a package by their paths. Nothing is written to disk; names that lead out of it are refused. */
 final class Unpacked {
-    private static final int MOST_FILES = 5_000;
-    private static final long MOST_BYTES = 256L << 20;
-
     private Unpacked() {}
 
-    static Map<String, byte[]> files(String name, byte[] zip) throws FaultyFileException {
+    static Map<String, byte[]> files(String name, InputStream zip) throws FaultyFileException {
         Map<String, byte[]> files = new TreeMap<>();
-        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
-            BoundedStream bounded = new BoundedStream(in, MOST_BYTES);
+        try (ZipInputStream in = new ZipInputStream(new BoundedStream(zip, Bounds.CARTRIDGE_BYTES))) {
+            BoundedStream bounded = new BoundedStream(in, Bounds.CARTRIDGE_UNPACKED);
             for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
                 if (BoundedStream.leadsOut(entry.getName())) {
                     throw refused(name, "it holds a file whose name leads out of it: " + entry.getName());
                 }
-                if (!entry.isDirectory()) {
-                    files.put(entry.getName().replace('\\', '/'), bounded.readAllBytes());
+                String path = entry.getName().replace('\\', '/');
+                if (Characters.firstOdd(path).isPresent()) {
+                    throw refused(name, "it holds a file whose name has a control character");
                 }
-                if (files.size() > MOST_FILES) {
-                    throw refused(name, "it holds more than " + MOST_FILES + " files");
+                if (!entry.isDirectory() && files.put(path, bounded.readAllBytes()) != null) {
+                    throw refused(name, "it holds two files of the name " + path);
+                }
+                if (files.size() > Bounds.MEMBERS) {
+                    throw refused(name, "it holds more than " + Bounds.MEMBERS + " files");
                 }
             }
         } catch (IOException | IllegalArgumentException e) {
-            throw refused(name, "it can't be unpacked: " + e.getMessage());
+            throw refused(
+                    name,
+                    "it can't be unpacked: " + (e.getMessage() == null ? "it is damaged or cut off" : e.getMessage()));
         }
         if (files.isEmpty()) {
             throw refused(name, "this is no zip file; a Common Cartridge is a zip with an " + Names.MANIFEST_FILE);

@@ -1,5 +1,6 @@
 package chalkline.formats.cartridge;
 
+import chalkline.core.Bounds;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import java.io.ByteArrayInputStream;
@@ -21,20 +22,29 @@ import org.xml.sax.SAXParseException;
 final class Xml {
     private static final String NO_DOCTYPE = "http://apache.org/xml/features/disallow-doctype-decl";
 
+    private static final String MOST_DEPTH = "jdk.xml.maxElementDepth";
+
     private Xml() {}
 
     static Element read(String file, byte[] content) throws FaultyFileException {
         try {
             return builder().parse(new ByteArrayInputStream(content)).getDocumentElement();
         } catch (SAXParseException e) {
-            String reason = e.getMessage().contains("DOCTYPE")
-                    ? "it declares a document type, which no cartridge needs; it is not read"
-                    : "it is not well-formed: " + e.getMessage();
+            String reason = reason(e.getMessage());
             throw new FaultyFileException(List.of(new Fault(
                     file, Math.max(1, e.getLineNumber()), Integer.toString(Math.max(1, e.getColumnNumber())), reason)));
         } catch (SAXException | IOException e) {
             throw new FaultyFileException(List.of(Fault.ofFile(file, "it can't be read: " + e.getMessage())));
         }
+    }
+
+    private static String reason(String message) {
+        if (message.contains("DOCTYPE")) {
+            return "it declares a document type, which no cartridge needs; it is not read";
+        }
+        return message.startsWith("JAXP")
+                ? "more than " + Bounds.XML_DEPTH + " elements stand inside each other, or one is far too large"
+                : "it is not well-formed: " + message;
     }
 
     private static DocumentBuilder builder() {
@@ -43,6 +53,7 @@ final class Xml {
             factory.setNamespaceAware(true);
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
             factory.setFeature(NO_DOCTYPE, true);
+            factory.setAttribute(MOST_DEPTH, Integer.toString(Bounds.XML_DEPTH));
             factory.setExpandEntityReferences(false);
             DocumentBuilder builder = factory.newDocumentBuilder();
             builder.setErrorHandler(new Quiet());

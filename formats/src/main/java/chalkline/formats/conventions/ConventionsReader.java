@@ -1,5 +1,6 @@
 package chalkline.formats.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.Guards;
 import chalkline.core.calendar.Break;
 import chalkline.core.conventions.Condition;
@@ -67,9 +68,7 @@ public final class ConventionsReader {
         ConventionsReader reader = new ConventionsReader(file);
         Optional<Node> root = reader.tree.parse(yaml);
         Optional<Conventions> conventions = root.flatMap(reader::conventions);
-        if (!reader.tree.faults().isEmpty()) {
-            throw new FaultyFileException(reader.tree.faults());
-        }
+        reader.tree.faults().throwIfAny();
         return new ConventionsFile(conventions.orElseThrow(), reader.places, file);
     }
 
@@ -97,9 +96,9 @@ public final class ConventionsReader {
                 breaks(entries.get("breaks")),
                 crossListing(entries.get("crossListing")),
                 guards(entries.get("guards")),
-                fields.items(entries.get("moves"), "moves", this::move),
-                fields.items(entries.get("layers"), "layers", this::layer),
-                fields.items(entries.get("overrides"), "overrides", this::override),
+                fields.items(entries.get("moves"), "moves", Bounds.MOVES, this::move),
+                fields.items(entries.get("layers"), "layers", Bounds.LAYERS, this::layer),
+                fields.items(entries.get("overrides"), "overrides", Bounds.OVERRIDES, this::override),
                 crossLists(entries.get("crossLists"))));
     }
 
@@ -148,8 +147,8 @@ public final class ConventionsReader {
         Map<String, Entry> entries = tree.mapping(entry.value(), "limits");
         fields.known(entries, "code", "title");
         return new Conventions.Limits(
-                fields.number(entries.get("code"), Conventions.Limits.USUAL.code()),
-                fields.number(entries.get("title"), Conventions.Limits.USUAL.title()));
+                fields.number(entries.get("code"), Conventions.Limits.USUAL.code(), Bounds.LIMITS),
+                fields.number(entries.get("title"), Conventions.Limits.USUAL.title(), Bounds.LIMITS));
     }
 
     private Map<String, List<Break>> breaks(Entry entry) {
@@ -157,7 +156,7 @@ public final class ConventionsReader {
         if (entry != null) {
             tree.mapping(entry.value(), "breaks").values().forEach(term -> {
                 places.put("breaks/" + term.key(), tree.placeOf(term.keyNode()));
-                breaks.put(term.key(), fields.items(term, "a term's breaks", this::pause));
+                breaks.put(term.key(), fields.items(term, "a term's breaks", Bounds.MOVES, this::pause));
             });
         }
         return breaks;
@@ -173,7 +172,8 @@ public final class ConventionsReader {
             return Optional.empty();
         }
         return from.isPresent() && to.isPresent()
-                ? Optional.of(new Break(fields.text(entries.get("name")).orElse(""), from.get(), to.get()))
+                ? Optional.of(
+                        new Break(fields.text(entries.get("name"), Bounds.NAME).orElse(""), from.get(), to.get()))
                 : Optional.empty();
     }
 
@@ -187,7 +187,7 @@ public final class ConventionsReader {
         return new CrossListing(
                 fields.word(entries.get("allow"), usual.allow(), CrossListing.Allow.values(), CrossListing.Allow::key),
                 fields.word(entries.get("lead"), usual.lead(), CrossListing.Lead.values(), CrossListing.Lead::key),
-                fields.number(entries.get("foldAt"), usual.foldAt()),
+                fields.number(entries.get("foldAt"), usual.foldAt(), Integer.MAX_VALUE),
                 marked(entries.get("mark"), usual.mark()));
     }
 
@@ -214,7 +214,7 @@ public final class ConventionsReader {
                 fields.perCent(entries.get("sectionsOut"), usual.sectionsOut()),
                 fields.perCent(entries.get("instructorsOut"), usual.instructorsOut()),
                 fields.perCent(entries.get("drops"), usual.drops()),
-                fields.number(entries.get("from"), usual.from()));
+                fields.number(entries.get("from"), usual.from(), Integer.MAX_VALUE));
     }
 
     /** The path of the next item of a list, which stands at a node. */
@@ -230,14 +230,15 @@ public final class ConventionsReader {
         String path = path("moves", node);
         entries.values().forEach(entry -> places.put(path + "/" + entry.key(), tree.placeOf(entry.value())));
         Optional<String> to = fields.required(node, entries, "to");
-        return to.map(org -> new Move(when(entries.get("when"), path), org, fields.text(entries.get("since"))));
+        return to.map(
+                org -> new Move(when(entries.get("when"), path), org, fields.text(entries.get("since"), Bounds.ID)));
     }
 
     private Optional<Layer> layer(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a layer");
         fields.known(entries, "name", "when", "fix", "set", "off");
         return Optional.of(new Layer(
-                fields.text(entries.get("name")).orElse(""),
+                fields.text(entries.get("name"), Bounds.NAME).orElse(""),
                 when(entries.get("when"), path("layers", node)),
                 settings(entries.get("set")),
                 fixed(entries.get("fix")),
@@ -331,7 +332,7 @@ public final class ConventionsReader {
 
     private List<CrossList> crossLists(Entry entry) {
         Set<String> ids = new HashSet<>();
-        return fields.items(entry, "crossLists", node -> {
+        return fields.items(entry, "crossLists", Bounds.OVERRIDES, node -> {
             Map<String, Entry> entries = tree.mapping(node, "a cross-list");
             fields.known(entries, "id", "lead", "joined", "approved", "reason");
             path("crossLists", node);
@@ -346,16 +347,21 @@ public final class ConventionsReader {
             }
             return id.map(text -> new CrossList(
                     text,
-                    fields.text(entries.get("lead")),
+                    fields.text(entries.get("lead"), Bounds.ID),
                     sections,
                     fields.yes(entries.get("approved")),
-                    fields.text(entries.get("reason")).orElse("")));
+                    fields.text(entries.get("reason"), Bounds.REASON).orElse("")));
         });
     }
 
     private List<String> joined(Entry entry) {
         List<String> sections = new ArrayList<>();
-        tree.sequence(entry.value(), "joined")
+        List<Node> nodes = tree.sequence(entry.value(), "joined");
+        if (nodes.size() > Bounds.JOINED) {
+            tree.fault(entry.value(), "at most " + Bounds.JOINED + " sections join a cross-list");
+        }
+        nodes.stream()
+                .limit(Bounds.JOINED)
                 .forEach(node -> tree.text(node, "joined").ifPresent(sections::add));
         return sections;
     }

@@ -1,5 +1,6 @@
 package chalkline.formats.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.naming.YesNo;
 import chalkline.formats.conventions.YamlTree.Entry;
 import java.time.DateTimeException;
@@ -28,15 +29,16 @@ final class Fields {
                 .forEach(entry -> tree.fault(entry.keyNode(), "there is no key \"" + entry.key() + "\" here"));
     }
 
-    int number(Entry entry, int unless) {
+    int number(Entry entry, int unless, int most) {
         if (entry == null) {
             return unless;
         }
         String text = tree.text(entry.value(), entry.key()).orElse("1");
-        if (text.matches("0*[1-9][0-9]{0,8}")) {
+        if (text.matches("0{0,9}[1-9][0-9]{0,8}") && Integer.parseInt(text) <= most) {
             return Integer.parseInt(text);
         }
-        tree.fault(entry.value(), "\"" + text + "\" is no whole number from 1");
+        String to = most == Integer.MAX_VALUE ? "" : " to " + most;
+        tree.fault(entry.value(), "\"" + text + "\" is no whole number from 1" + to);
         return unless;
     }
 
@@ -56,7 +58,10 @@ final class Fields {
     Optional<LocalDate> day(Node node, Map<String, Entry> entries, String key) {
         Optional<String> text = required(node, entries, key);
         try {
-            return text.map(LocalDate::parse);
+            Optional<LocalDate> day = text.map(LocalDate::parse);
+            Optional<String> outside = day.flatMap(Bounds::outside);
+            outside.ifPresent(reason -> tree.fault(entries.get(key).value(), reason));
+            return outside.isPresent() ? Optional.empty() : day;
         } catch (DateTimeException noDay) {
             tree.fault(entries.get(key).value(), "\"" + text.orElse("") + "\" is no day; write YYYY-MM-DD");
             return Optional.empty();
@@ -96,16 +101,33 @@ final class Fields {
         Optional<T> read(Node node);
     }
 
-    <T> List<T> items(Entry entry, String what, Item<T> item) {
+    /** @param most how many are taken */
+    <T> List<T> items(Entry entry, String what, int most, Item<T> item) {
         List<T> list = new ArrayList<>();
         if (entry != null) {
-            tree.sequence(entry.value(), what).forEach(node -> item.read(node).ifPresent(list::add));
+            List<Node> nodes = tree.sequence(entry.value(), what);
+            if (nodes.size() > most) {
+                tree.fault(nodes.get(most), what + " has " + nodes.size() + " items; at most " + most + " are taken");
+            }
+            nodes.stream().limit(most).forEach(node -> item.read(node).ifPresent(list::add));
         }
         return List.copyOf(list);
     }
 
     Optional<String> text(Entry entry) {
-        return entry == null ? Optional.empty() : tree.text(entry.value(), entry.key());
+        return text(entry, Bounds.FIELD);
+    }
+
+    /** @param most how many characters it may have */
+    Optional<String> text(Entry entry, int most) {
+        return entry == null ? Optional.empty() : within(entry, most);
+    }
+
+    private Optional<String> within(Entry entry, int most) {
+        Optional<String> text = tree.text(entry.value(), entry.key());
+        Optional<String> tooLong = text.flatMap(it -> Bounds.tooLong(it, most));
+        tooLong.ifPresent(reason -> tree.fault(entry.value(), entry.key() + ": " + reason));
+        return tooLong.isPresent() ? Optional.empty() : text;
     }
 
     Optional<String> required(Node node, Map<String, Entry> entries, String key) {
@@ -114,6 +136,6 @@ final class Fields {
             tree.fault(node, "the key " + key + " is missing");
             return Optional.empty();
         }
-        return tree.text(entry.value(), key);
+        return within(entry, Bounds.ID);
     }
 }

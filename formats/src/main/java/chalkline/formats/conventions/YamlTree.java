@@ -1,16 +1,20 @@
 package chalkline.formats.conventions;
 
+import chalkline.core.Bounds;
+import chalkline.core.naming.Characters;
 import chalkline.formats.Fault;
+import chalkline.formats.Faults;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.snakeyaml.engine.v2.api.LoadSettings;
-import org.snakeyaml.engine.v2.api.lowlevel.Compose;
 import org.snakeyaml.engine.v2.common.FlowStyle;
+import org.snakeyaml.engine.v2.composer.Composer;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
@@ -27,13 +31,13 @@ final class YamlTree {
     private static final Pattern BARE_PATTERN = Pattern.compile("[A-Za-z]+: *\\{[A-Za-z.]+(:[^}\"]*)?\\}");
 
     private final String file;
-    private final List<Fault> faults = new ArrayList<>();
+    private final Faults faults = new Faults();
 
     YamlTree(String file) {
         this.file = file;
     }
 
-    List<Fault> faults() {
+    Faults faults() {
         return faults;
     }
 
@@ -43,11 +47,11 @@ final class YamlTree {
             List<Node> documents = new ArrayList<>();
             LoadSettings settings = LoadSettings.builder()
                     .setLabel(file)
-                    .setCodePointLimit(64 * 1024 * 1024)
+                    .setCodePointLimit(Bounds.DOCUMENT_BYTES)
                     .setMaxAliasesForCollections(50)
                     .setUseMarks(true)
                     .build();
-            new Compose(settings).composeAllFromString(text).forEach(documents::add);
+            new Composer(settings, new ShallowParser(settings, text)).forEachRemaining(documents::add);
             if (documents.size() == 1) {
                 return Optional.of(documents.get(0));
             }
@@ -122,6 +126,11 @@ final class YamlTree {
     /** The text of a scalar as written. */
     Optional<String> text(Node node, String what) {
         if (node instanceof ScalarNode scalar) {
+            OptionalInt odd = Characters.firstOdd(scalar.getValue());
+            if (odd.isPresent()) {
+                fault(node, Characters.reason(scalar.getValue(), odd.getAsInt()));
+                return Optional.empty();
+            }
             return Optional.of(scalar.getValue());
         }
         boolean likePattern = node instanceof MappingNode || node instanceof SequenceNode;

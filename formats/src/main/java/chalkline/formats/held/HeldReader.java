@@ -5,6 +5,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.naming.YesNo;
 import chalkline.core.proof.HeldShell;
 import chalkline.formats.Fault;
+import chalkline.formats.Faults;
 import chalkline.formats.FaultyFileException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -29,9 +30,10 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class HeldReader {
     private static final JsonMapper JSON = new JsonMapper();
+    private static final int MOST_FAULTS = 100_000;
 
     private final String file;
-    private final List<Fault> faults = new ArrayList<>();
+    private final Faults faults = new Faults(MOST_FAULTS);
     private final List<HeldShell> shells = new ArrayList<>();
     private final Set<String> keys = new HashSet<>();
 
@@ -55,9 +57,7 @@ public final class HeldReader {
                 reader.line(number, line);
             }
         }
-        if (!reader.faults.isEmpty()) {
-            throw new FaultyFileException(reader.faults);
-        }
+        reader.faults.throwIfAny();
         return reader.shells;
     }
 
@@ -92,7 +92,7 @@ public final class HeldReader {
     }
 
     private void shell(int line, JsonNode node) {
-        int before = faults.size();
+        long before = faults.count();
         String key = required(line, node, "key");
         String term = required(line, node, "term");
         String code = required(line, node, "code");
@@ -108,7 +108,7 @@ public final class HeldReader {
         boolean activity = flag(line, node, "activity");
         boolean byHand = flag(line, node, "openByHand");
         boolean closed = flag(line, node, "closed");
-        if (faults.size() == before) {
+        if (faults.count() == before) {
             shells.add(new HeldShell(key, term, code, values, lead, sections, activity, byHand, closed));
         }
     }

@@ -1,8 +1,10 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
 import chalkline.formats.BoundedStream;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -14,6 +16,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.zip.ZipEntry;
@@ -25,10 +28,6 @@ import java.util.zip.ZipFile;
  * that lead out of the archive and archives that unpack beyond all measure are refused.
  */
 final class Bundle implements AutoCloseable {
-    private static final long MOST_BYTES = 4L << 30;
-    private static final long MOST_TIMES_PACKED = 200;
-    private static final long SMALL = 64L << 20;
-
     private interface Opener {
         InputStream open() throws IOException;
     }
@@ -48,10 +47,22 @@ final class Bundle implements AutoCloseable {
         if (!Files.isReadable(path)) {
             throw refused(name, "the file is not there or can't be read");
         }
+        if (Files.size(path) > Bounds.LIST_BYTES) {
+            throw refused(name, "it has more than " + (Bounds.LIST_BYTES >> 20) + " MB; no list has so much");
+        }
+        Optional<String> wrong;
         try {
-            return zip(new ZipFile(path.toFile()), name, Files.size(path));
-        } catch (ZipException e) {
-            throw refused(name, "this is no zip file; " + looksLike(path));
+            wrong = ZipMembers.disagreement(path);
+        } catch (IOException e) {
+            throw refused(name, looksLike(path));
+        }
+        if (wrong.isPresent()) {
+            throw refused(name, wrong.get());
+        }
+        try {
+            return zip(new ZipFile(path.toFile()), name);
+        } catch (ZipException | EOFException | IllegalArgumentException e) {
+            throw refused(name, looksLike(path));
         }
     }
 
@@ -63,30 +74,38 @@ final class Bundle implements AutoCloseable {
         String text = new String(start, java.nio.charset.StandardCharsets.ISO_8859_1)
                 .strip()
                 .toLowerCase(java.util.Locale.ROOT);
-        if (text.startsWith("<!doctype html") || text.startsWith("<html")) {
-            return "it is a web page, as a sign-in or an error page would be";
+        if (text.startsWith("pk\u0003\u0004")) {
+            return "the zip file is damaged or cut off: its list of files, which stands at its end, can't be read;"
+                    + " bring it again";
         }
-        return text.isEmpty() ? "it is empty" : "a OneRoster bundle is a zip of CSV files";
+        if (text.startsWith("<!doctype html") || text.startsWith("<html")) {
+            return "this is no zip file; it is a web page, as a sign-in or an error page would be";
+        }
+        return "this is no zip file; " + (text.isEmpty() ? "it is empty" : "a OneRoster bundle is a zip of CSV files");
     }
 
     private static Bundle folder(Path folder) throws IOException {
         Bundle bundle = new Bundle(() -> {});
-        for (String name : Layout.files()) {
-            Path file = folder.resolve(name);
+        for (Layout layout : Layout.values()) {
+            Path file = folder.resolve(layout.file());
             if (Files.isRegularFile(file)) {
-                bundle.files.put(name, () -> Files.newInputStream(file));
+                bundle.files.put(
+                        layout.file(), () -> new BoundedStream(Files.newInputStream(file), layout.mostBytes()));
             }
         }
         return bundle;
     }
 
-    private static Bundle zip(ZipFile zip, String name, long packed) throws IOException, FaultyFileException {
+    private static Bundle zip(ZipFile zip, String name) throws IOException, FaultyFileException {
         Bundle bundle = new Bundle(zip);
         TreeSet<String> folders = new TreeSet<>();
         Map<String, ZipEntry> found = new HashMap<>();
         Set<String> paths = new HashSet<>();
-        long most = Math.min(MOST_BYTES, Math.max(SMALL, packed * MOST_TIMES_PACKED));
         List<Fault> faults = new ArrayList<>();
+        if (zip.size() > Bounds.MEMBERS) {
+            bundle.close();
+            throw refused(name, "it holds more than " + Bounds.MEMBERS + " files");
+        }
         for (ZipEntry entry : Collections.list(zip.entries())) {
             String path = entry.getName().replace('\\', '/');
             if (BoundedStream.leadsOut(path)) {
@@ -100,7 +119,7 @@ final class Bundle implements AutoCloseable {
                 folders.add(path.substring(0, path.length() - file.length()));
                 found.putIfAbsent(file, entry);
             } else if (!entry.isDirectory()) {
-                drain(zip, entry, most, file, faults);
+                drain(zip, entry, file, faults);
             }
         }
         if (!faults.isEmpty()) {
@@ -111,7 +130,12 @@ final class Bundle implements AutoCloseable {
             bundle.close();
             throw refused(name, "the files stand in several folders; put all of them at its root or in one folder");
         }
-        found.forEach((file, entry) -> bundle.files.put(file, () -> checked(zip, entry, most)));
+        for (Layout layout : Layout.values()) {
+            ZipEntry entry = found.get(layout.file());
+            if (entry != null) {
+                bundle.files.put(layout.file(), () -> checked(zip, entry, layout.mostBytes()));
+            }
+        }
         return bundle;
     }
 
@@ -120,8 +144,8 @@ final class Bundle implements AutoCloseable {
     }
 
     /** A file that nothing reads must be whole all the same: one damaged member says that the zip was. */
-    private static void drain(ZipFile zip, ZipEntry entry, long most, String file, List<Fault> faults) {
-        try (InputStream in = checked(zip, entry, most)) {
+    private static void drain(ZipFile zip, ZipEntry entry, String file, List<Fault> faults) {
+        try (InputStream in = checked(zip, entry, Bounds.TABLE_BYTES)) {
             in.transferTo(OutputStream.nullOutputStream());
         } catch (IOException e) {
             faults.add(Fault.ofFile(file, "the file can't be read: " + e.getMessage()));

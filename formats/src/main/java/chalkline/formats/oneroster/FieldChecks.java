@@ -1,5 +1,6 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
 import chalkline.formats.oneroster.Table.Row;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -43,7 +44,9 @@ final class FieldChecks {
         if (day.isEmpty()) {
             row.fault(column, "\"" + text + "\" is no day; write YYYY-MM-DD");
         }
-        return day;
+        Optional<String> outside = day.flatMap(Bounds::outside);
+        outside.ifPresent(reason -> row.fault(column, reason));
+        return outside.isPresent() ? Optional.empty() : day;
     }
 
     private static Optional<LocalDate> day(String text) {

@@ -1,5 +1,7 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
+import chalkline.core.naming.Characters;
 import chalkline.core.naming.Text;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
@@ -12,8 +14,6 @@ import java.util.function.Predicate;
  * class cost nothing in hundreds of thousands of rows.
  */
 final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.Fields> {
-    static final int LONGEST_FIELD = 64 * 1024;
-    private static final int MOST_FIELDS = 1024;
 
     private final Predicate<String> reads;
     private final BitSet passedOver = new BitSet();
@@ -60,6 +60,15 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
             return texts.length;
         }
 
+        /** How many characters its fields have together. */
+        int size() {
+            int size = 0;
+            for (String text : texts) {
+                size += text.length();
+            }
+            return size;
+        }
+
         boolean isBlank() {
             return texts.length == 1 && texts[0].isEmpty();
         }
@@ -78,8 +87,8 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
 
     @Override
     protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
-        if (index >= MOST_FIELDS || length > LONGEST_FIELD) {
-            throw new CsvParseException("the record has too many fields or one that is too long");
+        if (index >= Bounds.COLUMNS) {
+            throw new CsvParseException("the record has too many fields");
         }
         if (index == above.length) {
             above = Arrays.copyOf(above, above.length * 2);
@@ -106,11 +115,9 @@ final class FieldsHandler extends AbstractBaseCsvCallbackHandler<FieldsHandler.F
         }
     }
 
-    /** Control characters (Cc) are U+0000 to U+001F and U+007F to U+009F. */
     private static boolean holdsControl(char[] buffer, int from, int to) {
         for (int i = from; i < to; i++) {
-            char c = buffer[i];
-            if ((c < ' ' && c != '\t' && c != '\n' && c != '\r') || (c >= 0x7F && c <= 0x9F)) {
+            if (Characters.isControl(buffer[i])) {
                 return true;
             }
         }

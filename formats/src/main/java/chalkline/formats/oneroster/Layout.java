@@ -1,5 +1,6 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.ClassFact;
 import java.util.Arrays;
 import java.util.List;
@@ -11,33 +12,43 @@ import java.util.stream.Collectors;
  * 1.1 CSV tables, section 4) or may be there, named {@code metadata.*}.
  */
 enum Layout {
-    MANIFEST("manifest.csv", "propertyName", "value", ""),
+    MANIFEST("manifest.csv", 10_000, "propertyName", "value", ""),
     SESSIONS(
             "academicSessions.csv",
+            5_000,
             "sourcedId,startDate",
             "status,title,type,endDate,parentSourcedId,schoolYear",
             "metadata.code"),
-    ORGS("orgs.csv", "sourcedId", "status,name,type,identifier,parentSourcedId", ""),
-    COURSES("courses.csv", "sourcedId,orgSourcedId", "status,title,courseCode", "metadata.credits"),
+    ORGS("orgs.csv", 20_000, "sourcedId", "status,name,type,identifier,parentSourcedId", ""),
+    COURSES("courses.csv", 200_000, "sourcedId,orgSourcedId", "status,title,courseCode", "metadata.credits"),
     CLASSES(
             "classes.csv",
+            200_000,
             "sourcedId,courseSourcedId,termSourcedIds",
             "status,title,classCode,classType,schoolSourcedId," + facts(false),
             facts(true)),
-    USERS("users.csv", "sourcedId", "status,enabledUser,role,username,givenName,familyName,identifier,email", ""),
+    USERS(
+            "users.csv",
+            1_000_000,
+            "sourcedId",
+            "status,enabledUser,role,username,givenName,familyName,identifier,email",
+            ""),
     ENROLLMENTS(
             "enrollments.csv",
+            5_000_000,
             "sourcedId,classSourcedId,userSourcedId,role",
             "status,schoolSourcedId,primary,beginDate,endDate",
             "");
 
     private final String file;
+    private final int mostRows;
     private final Set<String> filled;
     private final Set<String> mayBeEmpty;
     private final Set<String> mayBeMissing;
 
-    Layout(String file, String filled, String mayBeEmpty, String mayBeMissing) {
+    Layout(String file, int mostRows, String filled, String mayBeEmpty, String mayBeMissing) {
         this.file = file;
+        this.mostRows = mostRows;
         this.filled = Set.of(filled.split(","));
         this.mayBeEmpty = Set.of(mayBeEmpty.split(","));
         this.mayBeMissing = Set.of(mayBeMissing.split(","));
@@ -53,6 +64,25 @@ enum Layout {
 
     String file() {
         return file;
+    }
+
+    /** How many rows are read. */
+    int mostRows() {
+        return mostRows;
+    }
+
+    /** How many bytes it may unpack to. */
+    long mostBytes() {
+        return this == ENROLLMENTS ? Bounds.ENROLLMENT_BYTES : Bounds.TABLE_BYTES;
+    }
+
+    /** How many characters a field of the column may have; what is not read may have as many as it likes. */
+    int longest(String column) {
+        if (!reads(column)) {
+            return Integer.MAX_VALUE;
+        }
+        boolean id = column.endsWith("ourcedId") || column.equals("identifier") || column.equals("metadata.code");
+        return id ? Bounds.ID : column.equals("type") ? Bounds.WORD : Bounds.FIELD;
     }
 
     /** Columns that are never empty. */

@@ -1,5 +1,6 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
@@ -11,12 +12,14 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.YesNo;
 import chalkline.formats.Fault;
+import chalkline.formats.Faults;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.oneroster.Table.Column;
 import chalkline.formats.oneroster.Table.Row;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -42,7 +45,7 @@ public final class OneRosterReader {
 
     private final Bundle bundle;
     private final ReadAhead ahead;
-    private final List<Fault> faults = new ArrayList<>();
+    private final Faults faults;
     private final FieldChecks fields = new FieldChecks();
     private final Map<String, AcademicSession> sessions = new LinkedHashMap<>();
     private final Map<String, Org> orgs = new LinkedHashMap<>();
@@ -57,7 +60,8 @@ public final class OneRosterReader {
     private final Set<String> deletedClasses = new HashSet<>();
     private final Set<String> deletedPeople = new HashSet<>();
 
-    private OneRosterReader(Bundle bundle, ReadAhead ahead) {
+    private OneRosterReader(Bundle bundle, ReadAhead ahead, int mostFaults) {
+        this.faults = new Faults(mostFaults);
         this.bundle = bundle;
         this.ahead = ahead;
     }
@@ -68,18 +72,19 @@ public final class OneRosterReader {
      * @throws FaultyFileException with every fault, by file in the order of the standard, then by line
      */
     public static RegistrarList read(Path path) throws IOException, FaultyFileException {
-        return read(path, String.valueOf(path.getFileName()));
+        return read(path, String.valueOf(path.getFileName()), Bounds.FAULTS);
     }
 
     /**
      * Reads the list at a path that is not known by its own name.
      *
      * @param name what faults of the bundle as a whole call it
+     * @param mostFaults how many faults are kept with their places
      */
-    public static RegistrarList read(Path path, String name) throws IOException, FaultyFileException {
+    public static RegistrarList read(Path path, String name, int mostFaults) throws IOException, FaultyFileException {
         try (Bundle bundle = Bundle.open(path, name);
                 ReadAhead ahead = new ReadAhead(bundle)) {
-            return new OneRosterReader(bundle, ahead).read();
+            return new OneRosterReader(bundle, ahead, mostFaults).read();
         }
     }
 
@@ -91,12 +96,9 @@ public final class OneRosterReader {
         classes();
         people();
         enrollments();
-        if (!faults.isEmpty()) {
-            List<String> order = Layout.files();
-            faults.sort(Comparator.comparingInt((Fault fault) -> order.indexOf(fault.file()))
-                    .thenComparingLong(Fault::line));
-            throw new FaultyFileException(faults);
-        }
+        List<String> order = Layout.files();
+        faults.throwIfAny(Comparator.comparingInt((Fault fault) -> order.indexOf(fault.file()))
+                .thenComparingLong(Fault::line));
         return new RegistrarList(sessions, orgs, courses, classes, people, enrollments.build(people.values()));
     }
 
@@ -131,6 +133,10 @@ public final class OneRosterReader {
                     Optional<LocalDate> end = fields.date(row, "endDate");
                     if (start.isPresent() && end.isPresent() && end.get().isBefore(start.get())) {
                         row.fault("endDate", "the session ends before it starts");
+                    } else if (start.isPresent()
+                            && end.isPresent()
+                            && ChronoUnit.WEEKS.between(start.get(), end.get()) >= Bounds.SESSION_WEEKS) {
+                        row.fault("endDate", "the session has more than " + Bounds.SESSION_WEEKS + " weeks");
                     }
                     if (fresh) {
                         String id = row.id();

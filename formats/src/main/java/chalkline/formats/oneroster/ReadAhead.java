@@ -1,5 +1,6 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
 import chalkline.formats.oneroster.FieldsHandler.Fields;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
@@ -24,8 +25,10 @@ import java.util.concurrent.TimeUnit;
  * ahead of whoever goes through them: half of what reading a list costs is done beside the other half.
  */
 final class ReadAhead implements AutoCloseable {
-    private static final int LONGEST_RECORD = 1024 * 1024;
     private static final int RECORDS_A_BATCH = 512;
+    /** Records may be long; a batch of long ones has fewer. */
+    private static final int CHARACTERS_A_BATCH = 256 * 1024;
+
     private static final int BATCHES_AHEAD = 64;
     private static final int FILES_AT_A_TIME = 2;
 
@@ -118,9 +121,12 @@ final class ReadAhead implements AutoCloseable {
             List<Fields> records = new ArrayList<>(RECORDS_A_BATCH);
             try (InputStream in = bundle.read(layout.file());
                     CsvReader<Fields> csv = parser(in)) {
+                int characters = 0;
                 for (Fields record : csv) {
                     records.add(record);
-                    if (records.size() == RECORDS_A_BATCH) {
+                    characters += record.size();
+                    if (records.size() == RECORDS_A_BATCH || characters > CHARACTERS_A_BATCH) {
+                        characters = 0;
                         if (!handOn(new Batch(records, false, Optional.empty()))) {
                             return;
                         }
@@ -153,7 +159,7 @@ final class ReadAhead implements AutoCloseable {
                     .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                     .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                     .allowUnclosedQuote(false)
-                    .maxBufferSize(LONGEST_RECORD)
+                    .maxBufferSize(Bounds.RECORD)
                     .build(
                             new FieldsHandler(layout::reads),
                             new WithoutMark(new InputStreamReader(

@@ -1,7 +1,9 @@
 package chalkline.formats.oneroster;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.IdPool;
 import chalkline.formats.Fault;
+import chalkline.formats.Faults;
 import chalkline.formats.oneroster.FieldsHandler.Fields;
 import chalkline.formats.oneroster.ReadAhead.Records;
 import de.siegmar.fastcsv.reader.CsvParseException;
@@ -28,7 +30,7 @@ final class Table {
     private final Bundle bundle;
     private final ReadAhead ahead;
     private final Layout layout;
-    private final List<Fault> faults;
+    private final Faults faults;
     private final Map<String, Integer> places = new HashMap<>();
     private final List<Column> columns = new ArrayList<>();
     private final Column status = column("status");
@@ -37,6 +39,8 @@ final class Table {
     private final List<Column> filled;
     private int width;
     private List<String> names = List.of();
+    private int[] longest = {};
+    private long count;
 
     /** A column whose place is looked up once, when the header is read. */
     static final class Column {
@@ -48,7 +52,7 @@ final class Table {
         }
     }
 
-    Table(Bundle bundle, ReadAhead ahead, Layout layout, List<Fault> faults) {
+    Table(Bundle bundle, ReadAhead ahead, Layout layout, Faults faults) {
         this.bundle = bundle;
         this.ahead = ahead;
         this.layout = layout;
@@ -123,12 +127,19 @@ final class Table {
                     if (!readHeader(fields)) {
                         return false;
                     }
+                } else if (++count > layout.mostRows()) {
+                    faults.add(new Fault(
+                            layout.file(),
+                            line,
+                            "1",
+                            "the file has more than " + layout.mostRows() + " rows; nothing after this one was read"));
+                    return false;
                 } else {
                     take(new Row(fields), rows, deleted);
                 }
             }
         } catch (CsvParseException e) {
-            faults.add(new Fault(layout.file(), lineOf(e, line), "1", csvReason(e)));
+            faults.add(new Fault(layout.file(), header ? 1 : lineOf(e, line), "1", csvReason(e)));
             return false;
         } catch (UncheckedIOException | IOException e) {
             faults.add(unreadable(e));
@@ -181,6 +192,7 @@ final class Table {
         }
         width = header.count();
         names = List.of(header.texts());
+        longest = names.stream().mapToInt(layout::longest).toArray();
         columns.forEach(column -> column.place = places.getOrDefault(column.name, -1));
         return right;
     }
@@ -196,6 +208,14 @@ final class Table {
         for (Column column : filled) {
             if (row.get(column).isEmpty()) {
                 row.fault(column.name, "the field is empty");
+            }
+        }
+        for (int place = 0; place < width; place++) {
+            int most = longest[place];
+            if (row.fields.text(place).length() > most) {
+                row.fault(
+                        names.get(place),
+                        Bounds.tooLong(row.fields.text(place), most).orElseThrow());
             }
         }
         for (int place : row.fields.withControls()) {
@@ -238,7 +258,7 @@ final class Table {
         if (said.contains("quote")) {
             return "there is text after a closing quote; nothing after it was read";
         }
-        return "the record has too many fields, or one longer than " + FieldsHandler.LONGEST_FIELD
+        return "the record has more than " + Bounds.COLUMNS + " fields or " + Bounds.RECORD
                 + " characters; nothing after it was read";
     }
 

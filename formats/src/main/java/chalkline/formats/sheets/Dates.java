@@ -3,6 +3,7 @@ package chalkline.formats.sheets;
 import chalkline.core.calendar.CarryForward;
 import chalkline.core.naming.Text;
 import chalkline.formats.Fault;
+import chalkline.formats.Faults;
 import chalkline.formats.FaultyFileException;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
@@ -22,11 +23,12 @@ import java.util.List;
 
 /** A sheet of dated items, with columns id and at: local dates and times such as {@code 2026-10-05T23:59}. */
 public final class Dates {
+    private static final int MOST_FAULTS = 100_000;
     private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm");
     private static final DateTimeFormatter SECONDS = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ss");
 
     private final String file;
-    private final List<Fault> faults = new ArrayList<>();
+    private final Faults faults = new Faults(MOST_FAULTS);
 
     private Dates(String file) {
         this.file = file;
@@ -58,9 +60,7 @@ public final class Dates {
     public static List<Item> read(Path path) throws IOException, FaultyFileException {
         Dates dates = new Dates(String.valueOf(path.getFileName()));
         List<Item> items = dates.items(dates.text(Files.readAllBytes(path)));
-        if (!dates.faults.isEmpty()) {
-            throw new FaultyFileException(dates.faults);
-        }
+        dates.faults.throwIfAny();
         return items;
     }
 

@@ -9,20 +9,29 @@ import chalkline.core.templates.ItemKind;
 import chalkline.core.templates.Template;
 import chalkline.core.templates.Unit;
 import chalkline.formats.FaultyFileException;
+import chalkline.formats.Mutations;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.w3c.dom.Element;
 
-class CartridgeTest {
+public class CartridgeTest {
+
+    private static Cartridge read(String name, byte[] content) throws FaultyFileException {
+        return CartridgeReader.read(name, new java.io.ByteArrayInputStream(content));
+    }
 
     private static Item item(ItemKind kind, String title, String text, String address, String points, String due) {
         return new Item(
@@ -63,6 +72,27 @@ class CartridgeTest {
             "Week {week}",
             List.of(item(ItemKind.ASSIGNMENT, "Exercise {week}", "", "", "10", "Fri 23:59")));
 
+    /** A cartridge of ours or of another maker, of which the zip or one of its files was put wrong. */
+    public static byte[] mutated(Random random) {
+        byte[] whole = random.nextBoolean() ? CartridgeWriter.write(FULL, Map.of()) : zip(foreign(""));
+        if (random.nextInt(4) == 0) {
+            return Mutations.of(whole, random);
+        }
+        Map<String, String> files = new TreeMap<>();
+        try (ZipInputStream in = new ZipInputStream(new java.io.ByteArrayInputStream(whole))) {
+            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+                files.put(entry.getName(), new String(in.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        List<String> names = List.copyOf(files.keySet());
+        String name = random.nextBoolean() ? "imsmanifest.xml" : names.get(random.nextInt(names.size()));
+        byte[] changed = Mutations.of(files.get(name).getBytes(StandardCharsets.UTF_8), random);
+        files.put(name, new String(changed, StandardCharsets.UTF_8));
+        return zip(files);
+    }
+
     private static byte[] zip(Map<String, String> files) {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
@@ -81,7 +111,7 @@ class CartridgeTest {
     void whatIsWrittenIsReadBackTheSame() throws FaultyFileException {
         byte[] chart = {1, 2, 3};
         byte[] written = CartridgeWriter.write(FULL, Map.of("files/chart 1.pdf", chart));
-        Cartridge read = CartridgeReader.read("x.imscc", written);
+        Cartridge read = read("x.imscc", written);
         assertThat(read.template()).isEqualTo(FULL);
         assertThat(read.files()).containsOnlyKeys("files/chart 1.pdf");
         assertThat(read.files().get("files/chart 1.pdf")).isEqualTo(chart);
@@ -96,7 +126,8 @@ class CartridgeTest {
         // schemaversion, one organization "rooted-hierarchy" with one item that holds all others, every identifier
         // once,
         // every identifierref a resource, every href of a resource a file of the package
-        Map<String, byte[]> files = Unpacked.files("x", CartridgeWriter.write(FULL, Map.of()));
+        Map<String, byte[]> files =
+                Unpacked.files("x", new java.io.ByteArrayInputStream(CartridgeWriter.write(FULL, Map.of())));
         Element manifest = Xml.read("imsmanifest.xml", files.get("imsmanifest.xml"));
         assertThat(manifest.getNamespaceURI()).isEqualTo("http://www.imsglobal.org/xsd/imsccv1p3/imscp_v1p1");
         assertThat(Xml.text(manifest, "metadata", "schema")).isEqualTo("IMS Common Cartridge");
@@ -179,7 +210,7 @@ class CartridgeTest {
     @Test
     void aPackageOfAnotherMakerIsReadWithAListOfWhatWasLeftOut() throws FaultyFileException {
         // source: 1EdTech Common Cartridge 1.1 to 1.3, resource types and organization (structure from memory)
-        Cartridge read = CartridgeReader.read("shore.imscc", zip(foreign("")));
+        Cartridge read = read("shore.imscc", zip(foreign("")));
         Template template = read.template();
         assertThat(template.title()).isEqualTo("Shore life");
         assertThat(template.id()).isEqualTo("shore-life");
@@ -208,7 +239,7 @@ class CartridgeTest {
         String bomb = "<!DOCTYPE m [<!ENTITY a \"ha\"><!ENTITY b \"&a;&a;&a;&a;\">]>";
         String outside = "<!DOCTYPE m [<!ENTITY x SYSTEM \"file:///etc/passwd\">]>";
         for (String start : List.of(bomb, outside)) {
-            assertThatThrownBy(() -> CartridgeReader.read("x.imscc", zip(foreign(start))))
+            assertThatThrownBy(() -> read("x.imscc", zip(foreign(start))))
                     .isInstanceOf(FaultyFileException.class)
                     .hasMessageContaining("imsmanifest.xml:1:")
                     .hasMessageContaining("document type");
@@ -218,7 +249,7 @@ class CartridgeTest {
     @Test
     void pathTricksAreRefused() {
         for (String path : List.of("../evil.html", "/etc/x", "a/../../b", "C:\\x", "..\\x")) {
-            assertThatThrownBy(() -> CartridgeReader.read("x.imscc", zip(Map.of(path, "x"))))
+            assertThatThrownBy(() -> read("x.imscc", zip(Map.of(path, "x"))))
                     .as(path)
                     .hasMessageContaining("leads out of it");
         }
@@ -226,24 +257,55 @@ class CartridgeTest {
 
     @Test
     void filesThatUnpackBeyondMeasureAreRefused() {
-        String megabytes = " ".repeat(64 << 20);
-        assertThatThrownBy(() -> CartridgeReader.read(
-                        "x.imscc",
-                        zip(Map.of("1", megabytes, "2", megabytes, "3", megabytes, "4", megabytes, "5", "x"))))
-                .hasMessageContaining("unpacks to far more");
+        String megabytes = " ".repeat(48 << 20);
+        assertThatThrownBy(() -> read("x.imscc", zip(Map.of("1", megabytes, "2", megabytes, "3", megabytes))))
+                .hasMessageContaining("it has more than 128 MB");
+    }
+
+    @Test
+    void elementsAMileDeepAreRefused() {
+        String deep = "<item>".repeat(10_000) + "</item>".repeat(10_000);
+        Map<String, String> files = new TreeMap<>(foreign(""));
+        files.computeIfPresent(
+                "imsmanifest.xml", (name, text) -> text.replaceFirst("<organization[^s][^>]*>", "$0" + deep));
+        assertThatThrownBy(() -> read("x.imscc", zip(files)))
+                .hasMessageContaining("more than 100 elements stand inside each other");
+    }
+
+    @Test
+    void namesAndTitlesHaveBounds() {
+        Map<String, String> twice = Map.of("imsmanifest.xml", "<manifest/>", "a\u0001b", "x");
+        assertThatThrownBy(() -> read("x.imscc", zip(twice))).hasMessageContaining("control character");
+        String items = "<item><title>U</title></item>".repeat(301);
+        Map<String, String> many = new TreeMap<>(foreign(""));
+        many.computeIfPresent(
+                "imsmanifest.xml",
+                (name, text) -> text.replaceFirst("(<organization[^s][^>]*>\\s*<item[^>]*>)", "$1" + items));
+        assertThatThrownBy(() -> read("x.imscc", zip(many))).hasMessageContaining("at most 300");
+    }
+
+    @Test
+    void linksLeadToPagesAndMailboxesOnly() throws FaultyFileException {
+        // source: RFC 3986, section 3.1 (a scheme begins an address); which of them are safe: common practice, no
+        // source
+        Map<String, String> files = new TreeMap<>(foreign(""));
+        files.replaceAll((name, text) -> text.replaceAll("href=\"https?://[^\"]*\"", "href=\"javascript:alert(1)\""));
+        assertThat(files.values()).anyMatch(text -> text.contains("javascript:"));
+        Cartridge read = read("x.imscc", zip(files));
+        assertThat(read.leftOut()).anyMatch(left -> left.contains("javascript:alert(1)"));
+        assertThat(read.template().units().toString()).doesNotContain("javascript:");
     }
 
     @Test
     void whatIsNoCartridgeIsToldApart() {
-        assertThatThrownBy(() -> CartridgeReader.read("x.imscc", "hello".getBytes(StandardCharsets.UTF_8)))
+        assertThatThrownBy(() -> read("x.imscc", "hello".getBytes(StandardCharsets.UTF_8)))
                 .hasMessage("x.imscc:1:1: this is no zip file; a Common Cartridge is a zip with an imsmanifest.xml");
-        assertThatThrownBy(() -> CartridgeReader.read("x.imscc", zip(Map.of("a", "b"))))
+        assertThatThrownBy(() -> read("x.imscc", zip(Map.of("a", "b"))))
                 .hasMessage("x.imscc:1:1: it has no imsmanifest.xml at its root");
-        assertThatThrownBy(() ->
-                        CartridgeReader.read("x.imscc", zip(Map.of("imsmanifest.xml", "<manifest>\n<a></manifest>"))))
+        assertThatThrownBy(() -> read("x.imscc", zip(Map.of("imsmanifest.xml", "<manifest>\n<a></manifest>"))))
                 .hasMessageContaining("imsmanifest.xml:2:")
                 .hasMessageContaining("not well-formed");
-        assertThatThrownBy(() -> CartridgeReader.read("x.imscc", zip(Map.of("imsmanifest.xml", "<manifest/>"))))
+        assertThatThrownBy(() -> read("x.imscc", zip(Map.of("imsmanifest.xml", "<manifest/>"))))
                 .hasMessageContaining("it has no organization");
     }
 }

@@ -20,8 +20,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-class ConventionsReaderTest {
-    private static final String WHOLE = """
+public class ConventionsReaderTest {
+    public static final String WHOLE = """
             chalkline: 1
             zone: America/Halifax          # IANA time zone of the campus
             weekStart: SUNDAY

@@ -7,15 +7,16 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
 /** A small right bundle for tests, of which single files are then put wrong. */
-final class Bundles {
+public final class Bundles {
     private final Map<String, byte[]> files = new LinkedHashMap<>();
 
-    Bundles() {
+    public Bundles() {
         with("manifest.csv", "propertyName,value\r\noneroster.version,1.1\r\nfile.classes,bulk\r\n");
         with(
                 "academicSessions.csv",
@@ -44,22 +45,31 @@ final class Bundles {
                         + "e3,active,k2,,u1,teacher,,,\r\ne4,active,k1,,u3,student,,nonsense,\r\n");
     }
 
-    Bundles with(String file, String content) {
+    public Bundles with(String file, String content) {
         return with(file, content.getBytes(StandardCharsets.UTF_8));
     }
 
-    Bundles with(String file, byte[] content) {
+    public Bundles with(String file, byte[] content) {
         files.put(file, content);
         return this;
     }
 
-    Bundles without(String file) {
+    /** The names of its files, in order. */
+    public List<String> names() {
+        return List.copyOf(files.keySet());
+    }
+
+    public byte[] content(String file) {
+        return files.get(file);
+    }
+
+    public Bundles without(String file) {
         files.remove(file);
         return this;
     }
 
     /** Replaces text in one file. */
-    Bundles changed(String file, String from, String to) {
+    public Bundles changed(String file, String from, String to) {
         String before = new String(files.get(file), StandardCharsets.UTF_8);
         if (!before.contains(from)) {
             throw new IllegalArgumentException(file + " has no " + from);
@@ -67,7 +77,7 @@ final class Bundles {
         return with(file, before.replace(from, to));
     }
 
-    Path folder(Path at) {
+    public Path folder(Path at) {
         try {
             for (Map.Entry<String, byte[]> file : files.entrySet()) {
                 Files.write(at.resolve(file.getKey()), file.getValue());
@@ -78,7 +88,7 @@ final class Bundles {
         }
     }
 
-    Path zip(Path at, String prefix) throws IOException {
+    public Path zip(Path at, String prefix) throws IOException {
         Path zip = at.resolve("list.zip");
         try (OutputStream out = Files.newOutputStream(zip);
                 ZipOutputStream packed = new ZipOutputStream(out)) {

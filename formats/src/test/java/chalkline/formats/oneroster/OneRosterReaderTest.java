@@ -295,6 +295,6 @@ class OneRosterReaderTest {
     @Test
     void overLongFieldsAreRefused() {
         assertThat(faults(new Bundles().changed("courses.csv", "Tides", "x".repeat(70_000))))
-                .containsExactly("courses.csv:2:1");
+                .containsExactly("courses.csv:2:title");
     }
 }

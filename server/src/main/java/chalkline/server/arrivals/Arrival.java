@@ -1,5 +1,6 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.formats.Fault;
 import jakarta.persistence.Convert;
@@ -17,8 +18,7 @@ import java.util.Optional;
 /** One received registrar's list, kept or refused. */
 @Entity
 class Arrival {
-    private static final int FAULTS_KEPT = 1000;
-
+    private static final int ODDITIES_KEPT = 200;
     /** Where it came from. */
     enum Source {
         FETCHED,
@@ -58,7 +58,8 @@ class Arrival {
     private int courses;
     private int people;
     private int enrollments;
-    private int faultCount;
+    private long faultCount;
+    private int attempts;
 
     @Convert(converter = AsJson.OfFaults.class)
     private List<Fault> faults;
@@ -71,6 +72,9 @@ class Arrival {
 
     @Convert(converter = AsJson.OfTrips.class)
     private List<Trip> trips;
+
+    @Convert(converter = AsJson.OfOddities.class)
+    private List<Oddity> oddities;
 
     private String decidedBy;
     private Instant decidedAt;
@@ -89,17 +93,18 @@ class Arrival {
         this.state = State.READING;
         this.faults = List.of();
         this.trips = List.of();
+        this.oddities = List.of();
         this.reason = "";
     }
 
-    void keep(RegistrarList list, String hash) {
-        read(list, hash);
+    void keep(RegistrarList list, String hash, List<Oddity> odd) {
+        read(list, hash, odd);
         state = State.KEPT;
         inUseSince = readAt;
     }
 
-    void hold(RegistrarList list, String hash, long against, List<Trip> tripped) {
-        read(list, hash);
+    void hold(RegistrarList list, String hash, List<Oddity> odd, long against, List<Trip> tripped) {
+        read(list, hash, odd);
         state = State.HELD;
         againstId = against;
         trips = List.copyOf(tripped);
@@ -123,8 +128,9 @@ class Arrival {
         reason = why;
     }
 
-    private void read(RegistrarList list, String hash) {
+    private void read(RegistrarList list, String hash, List<Oddity> odd) {
         readAt = now();
+        oddities = odd.stream().limit(ODDITIES_KEPT).toList();
         contentHash = hash;
         sections = list.classes().size();
         courses = list.courses().size();
@@ -142,11 +148,18 @@ class Arrival {
         enrollments = before.enrollments;
     }
 
-    void refuse(List<Fault> all) {
+    /** @param count how many faults there are, of which some have their places */
+    void refuse(List<Fault> kept, long count) {
         state = State.REFUSED;
         readAt = now();
-        faultCount = all.size();
-        faults = all.stream().limit(FAULTS_KEPT).toList();
+        faultCount = count;
+        faults = List.copyOf(kept);
+    }
+
+    /** Somebody begins to read it; how often it was begun. */
+    int attempt() {
+        attempts++;
+        return attempts;
     }
 
     private static Instant now() {
@@ -201,8 +214,12 @@ class Arrival {
         return enrollments;
     }
 
-    int faultCount() {
+    long faultCount() {
         return faultCount;
+    }
+
+    List<Oddity> oddities() {
+        return oddities;
     }
 
     List<Fault> faults() {

@@ -1,9 +1,12 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.Bounds;
+import chalkline.server.frame.Uploads;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -42,7 +45,7 @@ class ArrivalController {
     }
 
     /** Why a person decides so about a list. */
-    record Decision(@NotBlank @Size(max = 1000) String reason) {}
+    record Decision(@NotBlank @Size(max = Bounds.REASON) String reason) {}
 
     /** Takes a held list, or an earlier one, into use. */
     @PostMapping("/{id}/use")
@@ -65,7 +68,8 @@ class ArrivalController {
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.ACCEPTED)
     ArrivalService.View drop(@RequestPart MultipartFile file) throws IOException {
-        String name = file.getOriginalFilename();
-        return arrivals.drop(name == null || name.isBlank() ? "a file" : name, file.getBytes());
+        try (InputStream content = file.getInputStream()) {
+            return arrivals.drop(Uploads.name(file), content);
+        }
     }
 }

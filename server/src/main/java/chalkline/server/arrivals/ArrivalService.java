@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
@@ -16,6 +17,7 @@ import chalkline.server.people.PeopleService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import java.io.InputStream;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +32,7 @@ public class ArrivalService {
     private static final int LISTS_IN_MEMORY = 3;
 
     private final Arrivals arrivals;
-    private final ArrivalFiles files;
+    private final Pieces pieces;
     private final ChalkLineSettings settings;
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
@@ -42,14 +44,14 @@ public class ArrivalService {
 
     ArrivalService(
             Arrivals arrivals,
-            ArrivalFiles files,
+            Pieces pieces,
             ListStore store,
             ChalkLineSettings settings,
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people) {
         this.arrivals = arrivals;
-        this.files = files;
+        this.pieces = pieces;
         this.settings = settings;
         this.scheduler = scheduler;
         this.ledger = ledger;
@@ -76,10 +78,11 @@ public class ArrivalService {
     /** Takes a file; it is read in the background. */
     @Administrators
     @Transactional
-    public View drop(String fileName, byte[] content) {
+    public View drop(String fileName, InputStream content) {
         Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FILE, fileName, SignedIn.login()));
-        files.save(new ArrivalFile(arrival.id(), content));
-        ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", content.length));
+        // in a transaction of its own, which may be long; without an arrival nobody looks for it
+        long bytes = pieces.take(arrival.id(), content);
+        ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", bytes));
         schedule(arrival);
         return view(arrival);
     }
@@ -233,6 +236,7 @@ public class ArrivalService {
                         .map(fault -> new FaultView(fault.file(), fault.line(), fault.column(), fault.reason()))
                         .toList(),
                 arrival.trips().stream().map(TripView::of).toList(),
+                arrival.oddities(),
                 arrival.decidedBy()
                         .map(login -> names.getOrDefault(login, login))
                         .orElse(null),
@@ -254,9 +258,10 @@ public class ArrivalService {
             int courses,
             int people,
             int enrollments,
-            int faultCount,
+            long faultCount,
             List<FaultView> faults,
             List<TripView> trips,
+            List<Oddity> oddities,
             @Nullable String decidedBy,
             @Nullable Instant decidedAt,
             String reason) {}

@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.ClassFact;
+import chalkline.core.arrivals.Oddity;
 import chalkline.formats.Fault;
 import jakarta.persistence.AttributeConverter;
 import java.util.List;
@@ -38,6 +39,13 @@ abstract class AsJson<T> implements AttributeConverter<T, String> {
     /** Guards that a held list trips. */
     static final class OfTrips extends AsJson<List<Arrival.Trip>> {
         OfTrips() {
+            super(new TypeReference<>() {});
+        }
+    }
+
+    /** What is odd in a list. */
+    static final class OfOddities extends AsJson<List<Oddity>> {
+        OfOddities() {
             super(new TypeReference<>() {});
         }
     }

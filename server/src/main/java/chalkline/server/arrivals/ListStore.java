@@ -38,7 +38,7 @@ class ListStore {
     private final SessionFactory sessions;
     /** By arrival; a list that was just written need not be read back for its first proof. */
     private final LoadingCache<Long, RegistrarList> lists =
-            Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).build(this::load);
+            Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).softValues().build(this::load);
 
     ListStore(EntityManagerFactory factory) {
         this.sessions = factory.unwrap(SessionFactory.class);

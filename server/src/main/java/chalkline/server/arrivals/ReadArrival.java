@@ -1,6 +1,9 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.Bounds;
+import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
+import chalkline.formats.BoundedStream;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.oneroster.OneRosterReader;
@@ -10,20 +13,26 @@ import chalkline.server.lms.HeldService;
 import chalkline.server.lms.LmsUnavailable;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -38,9 +47,10 @@ class ReadArrival {
     private static final Logger LOG = LoggerFactory.getLogger(ReadArrival.class);
     private static final Duration PATIENCE = Duration.ofMinutes(2);
     private static final int OK = 200;
+    private static final int MOST_ATTEMPTS = 3;
 
     private final Arrivals arrivals;
-    private final ArrivalFiles files;
+    private final Pieces pieces;
     private final ListStore store;
     private final LedgerService ledger;
     private final HeldService held;
@@ -52,7 +62,7 @@ class ReadArrival {
 
     ReadArrival(
             Arrivals arrivals,
-            ArrivalFiles files,
+            Pieces pieces,
             ListStore store,
             LedgerService ledger,
             HeldService held,
@@ -60,7 +70,7 @@ class ReadArrival {
             ChalkLineSettings settings,
             TransactionTemplate transaction) {
         this.arrivals = arrivals;
-        this.files = files;
+        this.pieces = pieces;
         this.store = store;
         this.ledger = ledger;
         this.held = held;
@@ -74,6 +84,14 @@ class ReadArrival {
         if (arrival.state() != Arrival.State.READING) {
             return;
         }
+        if (attempt(id) > MOST_ATTEMPTS) {
+            refuse(
+                    id,
+                    arrival,
+                    "Chalk Line ended " + MOST_ATTEMPTS + " times while it read this list, so it was given up; look at"
+                            + " its log, and at how much memory it has");
+            return;
+        }
         try {
             Path file = Files.createTempFile("arrival", ".zip");
             try {
@@ -84,7 +102,7 @@ class ReadArrival {
                     end(id, "list was the same", same -> same.same(before.get()));
                 } else {
                     long start = System.nanoTime();
-                    RegistrarList list = OneRosterReader.read(file, arrival.fileName());
+                    RegistrarList list = OneRosterReader.read(file, arrival.fileName(), Bounds.FAULTS);
                     LOG.info("Arrival {} read in {} ms", id, millisSince(start));
                     keep(id, list, hash, before.map(Arrival::id));
                 }
@@ -92,19 +110,53 @@ class ReadArrival {
                 Files.delete(file);
             }
         } catch (FaultyFileException e) {
-            end(id, "list refused", refused -> refused.refuse(e.faults()));
-        } catch (IOException e) {
+            end(id, "list refused", refused -> refused.refuse(e.faults(), e.count()));
+        } catch (IOException | UncheckedIOException e) {
             LOG.warn("Arrival {} could not be read", id, e);
-            Fault fault = Fault.ofFile(arrival.fileName(), "it could not be brought here: " + said(e));
-            end(id, "list refused", refused -> refused.refuse(List.of(fault)));
+            refuse(id, arrival, "it could not be brought here: " + said(e));
+        } catch (OutOfMemoryError | StackOverflowError e) {
+            LOG.error("Arrival {} needs more memory than there is", id, e);
+            refuse(
+                    id,
+                    arrival,
+                    "it needs more memory than Chalk Line has; docs/limits.md says how much a list may hold");
+        } catch (LmsUnavailable | DataAccessException e) {
+            // nothing that the list is to blame for: the scheduler tries again
+            throw e;
         } catch (RuntimeException e) {
             LOG.error("Arrival {} could not be read", id, e);
-            Fault fault = Fault.ofFile(arrival.fileName(), "Chalk Line failed to read it; its log says more");
-            end(id, "list refused", refused -> refused.refuse(List.of(fault)));
+            refuse(
+                    id,
+                    arrival,
+                    "reading it met a mistake of Chalk Line's own ("
+                            + e.getClass().getSimpleName() + "), which its log tells; nothing of the list was kept");
         }
     }
 
-    private static String said(IOException e) {
+    /** Ends a list that could not be read for reasons that are not its own. */
+    void giveUp(long id, String reason) {
+        Arrival arrival = arrivals.findById(id).orElseThrow();
+        if (arrival.state() == Arrival.State.READING) {
+            refuse(id, arrival, "it was given up after three tries: " + reason);
+        }
+    }
+
+    /** Counted before anything else, so that a list which ends the process is not read for ever. */
+    private int attempt(long id) {
+        return Objects.requireNonNull(transaction.execute(status -> {
+            Arrival arrival = arrivals.findById(id).orElseThrow();
+            int attempts = arrival.attempt();
+            arrivals.save(arrival);
+            return attempts;
+        }));
+    }
+
+    private void refuse(long id, Arrival arrival, String reason) {
+        Fault fault = Fault.ofFile(arrival.fileName(), reason);
+        end(id, "list refused", refused -> refused.refuse(List.of(fault), 1));
+    }
+
+    private static String said(Exception e) {
         return e.getMessage() == null ? "nobody answers" : e.getMessage();
     }
 
@@ -119,10 +171,11 @@ class ReadArrival {
         store.write(id, list);
         List<Arrival.Trip> trips =
                 before.map(inUse -> guards.tripped(store.read(inUse), list)).orElse(List.of());
+        List<Oddity> odd = Oddity.of(list, before.map(store::read));
         if (trips.isEmpty()) {
-            end(id, "list kept", arrival -> arrival.keep(list, hash));
+            end(id, "list kept", arrival -> arrival.keep(list, hash, odd));
         } else {
-            end(id, "list held", arrival -> arrival.hold(list, hash, before.orElseThrow(), trips));
+            end(id, "list held", arrival -> arrival.hold(list, hash, odd, before.orElseThrow(), trips));
         }
         LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
     }
@@ -136,18 +189,20 @@ class ReadArrival {
             Arrival arrival = arrivals.findById(id).orElseThrow();
             change.accept(arrival);
             arrivals.save(arrival);
-            files.deleteById(id);
             ledger.write(
                     arrival.receivedBy(),
                     what,
                     arrival.fileName(),
                     Map.of("arrival", id, "sections", arrival.sections(), "faults", arrival.faultCount()));
         });
+        pieces.forget(List.of(id));
     }
 
     private void bring(Arrival arrival, Path to) throws IOException, FaultyFileException {
         if (arrival.source() == Arrival.Source.FILE) {
-            Files.write(to, files.findById(arrival.id()).orElseThrow().content());
+            try (OutputStream out = Files.newOutputStream(to)) {
+                pieces.write(arrival.id(), out);
+            }
             return;
         }
         HttpRequest.Builder asking = HttpRequest.newBuilder(
@@ -156,7 +211,10 @@ class ReadArrival {
         settings.registrar().credentials().authorization().ifPresent(value -> asking.header("Authorization", value));
         HttpRequest request = asking.build();
         try {
-            HttpResponse<Path> response = http.send(request, HttpResponse.BodyHandlers.ofFile(to));
+            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
+            try (InputStream body = new BoundedStream(response.body(), Bounds.LIST_BYTES)) {
+                Files.copy(body, to, StandardCopyOption.REPLACE_EXISTING);
+            }
             if (response.statusCode() != OK) {
                 throw new FaultyFileException(List.of(Fault.ofFile(
                         arrival.fileName(), "the registrar answered " + response.statusCode() + " instead of a list")));
@@ -168,7 +226,7 @@ class ReadArrival {
     }
 
     private static String hash(Path file) throws IOException {
-        try (java.io.InputStream in = Files.newInputStream(file)) {
+        try (InputStream in = Files.newInputStream(file)) {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
             in.transferTo(new java.security.DigestOutputStream(java.io.OutputStream.nullOutputStream(), digest));
             return HexFormat.of().formatHex(digest.digest());

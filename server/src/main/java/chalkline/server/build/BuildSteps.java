@@ -21,6 +21,13 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
             where s.buildId = :buildId and s.state = WAITS and s.shellKey in :shells""")
     int holdBack(long buildId, Collection<String> shells);
 
+    /** Whatever has not ended has failed. */
+    @Modifying
+    @Query("""
+            update BuildStep s set s.state = FAILED, s.refused = 'given-up', s.reason = :reason
+            where s.buildId = :buildId and s.state in (WAITS, UNDER_WAY)""")
+    int giveUp(long buildId, String reason);
+
     @Modifying
     @Query("""
             update BuildStep s set s.state = WAITS

@@ -98,6 +98,12 @@ class CarryOut {
         }
     }
 
+    /** Ends a build that failed for reasons of its own, again and again; what is left of it can be tried again. */
+    void giveUp(long id, String reason) {
+        transaction.executeWithoutResult(status -> steps.giveUp(id, "Chalk Line gave up after three tries: " + reason));
+        change(id, build -> build.end(true));
+    }
+
     private void change(long id, java.util.function.Consumer<Build> change) {
         transaction.executeWithoutResult(status -> {
             Build build = builds.lock(id).orElseThrow();

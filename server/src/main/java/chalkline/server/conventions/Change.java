@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.When;
 import chalkline.formats.Fault;
@@ -7,6 +8,7 @@ import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
 import chalkline.server.frame.Refusal;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -24,7 +26,7 @@ import org.jspecify.annotations.Nullable;
 public record Change(
         int basedOn,
         @Nullable @Valid StackEdit stack,
-        @Nullable String file,
+        @Nullable @Size(max = Bounds.DOCUMENT_BYTES) String file,
         @Nullable @Valid ValueEdit value,
         @Nullable @Valid CrossListEdit crossLists,
         @Nullable @Valid DatesEdit dates) {

@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Layer;
@@ -10,6 +11,7 @@ import chalkline.core.naming.Token;
 import chalkline.server.frame.Refusal;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -44,7 +46,9 @@ class ConventionsController {
     record Vocabulary(
             List<SettingView> settings, List<TokenView> tokens, List<TokenView> modifiers, List<String> conditions) {}
 
-    record Keep(@Valid @NotNull Change change, @NotNull String note) {}
+    record Keep(
+            @Valid @NotNull Change change,
+            @NotNull @Size(max = Bounds.REASON) String note) {}
 
     /** The version that holds now. */
     @GetMapping

@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
@@ -27,7 +28,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record CrossListEdit(
         @NotNull @Size(max = 5000) List<@Valid Kept> keep,
-        @NotNull List<String> split) {
+        @NotNull @Size(max = 5000) List<@NotNull String> split) {
 
     /**
      * A cross-list as it is to be.
@@ -40,10 +41,10 @@ public record CrossListEdit(
      */
     public record Kept(
             @NotBlank @Size(max = 100) String id,
-            @Nullable String lead,
-            @NotNull @Size(max = 200) List<String> joined,
+            @Nullable @Size(max = Bounds.ID) String lead,
+            @NotNull @Size(max = Bounds.JOINED) List<@Size(max = Bounds.ID) String> joined,
             boolean approved,
-            @NotNull @Size(max = 1000) String reason) {
+            @NotNull @Size(max = Bounds.REASON) String reason) {
 
         /** All of them, the lead first where it is chosen. */
         public List<String> sections() {

@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.SectionOverride;
@@ -33,7 +34,7 @@ public record DatesEdit(@NotNull @Size(max = 50_000) List<@Valid Dates> sections
      *     empty to leave it to the layers; null to leave it as it is
      */
     public record Dates(
-            @NotBlank String section,
+            @NotBlank @Size(max = Bounds.ID) String section,
             @Nullable String opens,
             @Nullable String closes,
             @Nullable String open) {}

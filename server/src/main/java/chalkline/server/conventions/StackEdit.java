@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Layer;
@@ -24,7 +25,7 @@ import java.util.Set;
  * @param layers from top to bottom
  * @param about the layer whose sections the effect is shown on, counted from 0
  */
-record StackEdit(@NotNull @Size(max = 500) List<@Valid LayerDraft> layers, int about) {
+record StackEdit(@NotNull @Size(max = Bounds.LAYERS) List<@Valid LayerDraft> layers, int about) {
 
     /**
      * One layer.
@@ -33,14 +34,15 @@ record StackEdit(@NotNull @Size(max = 500) List<@Valid LayerDraft> layers, int a
      * @param fix settings that nothing further down may change
      */
     public record LayerDraft(
-            @NotNull @Size(max = 200) String name,
-            @NotNull List<ConditionDraft> when,
+            @NotNull @Size(max = Bounds.NAME) String name,
+            @NotNull @Size(max = 50) List<@Valid ConditionDraft> when,
             @NotNull Map<String, String> set,
             @NotNull List<String> fix,
             boolean off) {}
 
     /** A condition of a layer; any of its values will do. */
-    public record ConditionDraft(String key, List<String> values) {}
+    public record ConditionDraft(
+            @NotNull String key, @NotNull List<String> values) {}
 
     /** The conventions with these layers. */
     public Conventions applyTo(Conventions conventions) {
@@ -74,7 +76,7 @@ record StackEdit(@NotNull @Size(max = 500) List<@Valid LayerDraft> layers, int a
         try {
             return When.of(conditions);
         } catch (ValueException e) {
-            throw new Refusal(at + ".when.level", e.column(), e.getMessage());
+            throw new Refusal(at + ".when", e.column(), e.getMessage());
         }
     }
 

@@ -1,5 +1,6 @@
 package chalkline.server.conventions;
 
+import chalkline.core.Bounds;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Layer;
@@ -10,6 +11,7 @@ import chalkline.core.conventions.ValueException;
 import chalkline.core.conventions.When;
 import chalkline.server.frame.Refusal;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,8 +31,8 @@ import org.jspecify.annotations.Nullable;
 record ValueEdit(
         @NotNull String setting,
         @Nullable String value,
-        @Nullable String section,
-        @Nullable String department,
+        @Nullable @Size(max = Bounds.ID) String section,
+        @Nullable @Size(max = Bounds.ID) String department,
         int layer) {
 
     Conventions applyTo(Conventions conventions) {

@@ -1,10 +1,12 @@
 package chalkline.server.crosslists;
 
+import chalkline.core.Bounds;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -27,7 +29,7 @@ class CrossListController {
     record Keep(
             @NotNull String versions,
             @Valid @NotNull Change change,
-            @NotNull String note) {}
+            @NotNull @Size(max = Bounds.REASON) String note) {}
 
     @GetMapping
     CrossListViews.Sheet sheet(@PathVariable String term) {

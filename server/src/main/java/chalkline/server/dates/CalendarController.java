@@ -7,13 +7,16 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -48,6 +51,13 @@ class CalendarController {
     @PostMapping("/api/terms/{term}/calendars")
     CalendarService.Made make(@PathVariable String term, @Valid @RequestBody Which which) {
         return calendars.make(term, which.kind(), which.key());
+    }
+
+    /** Withdraws the address of a calendar. */
+    @DeleteMapping("/api/terms/{term}/calendars")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void withdraw(@PathVariable String term, @RequestParam CalendarKind kind, @RequestParam String key) {
+        calendars.withdraw(term, kind, key);
     }
 
     /** A calendar for whoever subscribed to it: the secret in the address is the permission. */

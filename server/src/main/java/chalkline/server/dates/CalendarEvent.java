@@ -28,9 +28,14 @@ class CalendarEvent implements Persistable<String> {
         this.fresh = true;
     }
 
+    /** Whether it was given out with this content. */
+    boolean is(String content) {
+        return fingerprint.equals(content);
+    }
+
     /** Takes another content, as a newer version; whether it is another one. */
     boolean take(String other) {
-        if (fingerprint.equals(other)) {
+        if (is(other)) {
             return false;
         }
         fingerprint = other;

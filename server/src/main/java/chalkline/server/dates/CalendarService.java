@@ -28,8 +28,9 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
-/** Doors and weeks as calendars: files, and addresses with a secret that can be subscribed to. */
+/** Windows and weeks as calendars: files, and addresses with a secret that can be subscribed to. */
 @Service
 class CalendarService {
     private static final int SECRET_BYTES = 24;
@@ -41,6 +42,7 @@ class CalendarService {
     private final CalendarEvents events;
     private final LedgerService ledger;
     private final PeopleService people;
+    private final TransactionTemplate transaction;
 
     CalendarService(
             ProofService proofs,
@@ -48,13 +50,15 @@ class CalendarService {
             CalendarAddresses addresses,
             CalendarEvents events,
             LedgerService ledger,
-            PeopleService people) {
+            PeopleService people,
+            TransactionTemplate transaction) {
         this.proofs = proofs;
         this.conventions = conventions;
         this.addresses = addresses;
         this.events = events;
         this.ledger = ledger;
         this.people = people;
+        this.transaction = transaction;
     }
 
     /**
@@ -102,7 +106,6 @@ class CalendarService {
 
     /** A calendar as a file. */
     @Readers
-    @Transactional
     public String file(String term, CalendarKind kind, String key) {
         return write(term, kind, key);
     }
@@ -111,6 +114,7 @@ class CalendarService {
     @Administrators
     @Transactional
     public Made make(String term, CalendarKind kind, String key) {
+        events.lock();
         rows(proofs.now(term), kind, key);
         byte[] bytes = new byte[SECRET_BYTES];
         RANDOM.nextBytes(bytes);
@@ -120,12 +124,27 @@ class CalendarService {
                 .orElseGet(() -> new CalendarAddress(term, kind, key));
         address.renew(Digest.of(secret), SignedIn.login());
         addresses.save(address);
-        ledger.write("calendar address made", kind.name().toLowerCase(Locale.ROOT) + " " + key, Map.of("term", term));
+        ledger.write("calendar address made", name(kind, key), Map.of("term", term));
         return new Made("/calendars/" + secret + ".ics");
     }
 
-    /** The calendar behind an address; whoever has the secret may read it. */
+    /** Withdraws an address: whoever has it reads nothing from then on. */
+    @Administrators
     @Transactional
+    public void withdraw(String term, CalendarKind kind, String key) {
+        events.lock();
+        CalendarAddress address = addresses
+                .findByTermAndKindAndScopeKey(term, kind, key)
+                .orElseThrow(() -> new NotFound("There is no address of this calendar, or no longer."));
+        addresses.delete(address);
+        ledger.write("calendar address withdrawn", name(kind, key), Map.of("term", term));
+    }
+
+    private static String name(CalendarKind kind, String key) {
+        return kind.name().toLowerCase(Locale.ROOT) + " " + key;
+    }
+
+    /** The calendar behind an address; whoever has the secret may read it. */
     public String subscribed(String secret) {
         CalendarAddress address = addresses
                 .findBySecretHash(Digest.of(secret))
@@ -140,7 +159,7 @@ class CalendarService {
         List<Entries.Entry> all = rows(now, kind, key).stream()
                 .flatMap(row -> entries.of(row, kind != CalendarKind.DEPARTMENT).stream())
                 .toList();
-        return CalendarWriter.write(key + " " + term, rules.zone(), settled(all));
+        return CalendarWriter.write(key + " " + term, rules.zone(), numbered(all));
     }
 
     private List<ProofRow> rows(ProofKey key, CalendarKind kind, String of) {
@@ -168,22 +187,48 @@ class CalendarService {
     }
 
     /** Entries with their sequences: one more than what was given out before, where they are otherwise now. */
-    private List<CalendarEntry> settled(List<Entries.Entry> entries) {
+    private List<CalendarEntry> numbered(List<Entries.Entry> entries) {
+        Map<String, CalendarEvent> known = known(entries);
+        boolean same = entries.stream()
+                .allMatch(entry ->
+                        known.containsKey(entry.uid()) && known.get(entry.uid()).is(content(entry)));
+        if (!same) {
+            // two readers at once must not count one change twice, nor wait for each other for ever
+            transaction.executeWithoutResult(status -> {
+                events.lock();
+                known.putAll(known(entries));
+                for (Entries.Entry entry : entries) {
+                    CalendarEvent event = known.get(entry.uid());
+                    if (event == null) {
+                        known.put(entry.uid(), events.save(new CalendarEvent(entry.uid(), content(entry))));
+                    } else if (event.take(content(entry))) {
+                        events.save(event);
+                    }
+                }
+            });
+        }
+        return entries.stream()
+                .map(entry -> {
+                    CalendarEvent event = known.get(entry.uid());
+                    return new CalendarEntry(
+                            entry.uid(),
+                            event.sequence(),
+                            event.changedAt(),
+                            entry.when(),
+                            entry.title(),
+                            entry.text());
+                })
+                .toList();
+    }
+
+    private Map<String, CalendarEvent> known(List<Entries.Entry> entries) {
         Map<String, CalendarEvent> known = new HashMap<>();
         events.findAllById(entries.stream().map(Entries.Entry::uid).toList())
                 .forEach(event -> known.put(event.getId(), event));
-        List<CalendarEntry> settled = new ArrayList<>();
-        for (Entries.Entry entry : entries) {
-            String content = Digest.of(entry.when() + "\n" + entry.title() + "\n" + entry.text());
-            CalendarEvent event = known.get(entry.uid());
-            if (event == null) {
-                event = events.save(new CalendarEvent(entry.uid(), content));
-            } else if (event.take(content)) {
-                event = events.save(event);
-            }
-            settled.add(new CalendarEntry(
-                    entry.uid(), event.sequence(), event.changedAt(), entry.when(), entry.title(), entry.text()));
-        }
-        return settled;
+        return known;
+    }
+
+    private static String content(Entries.Entry entry) {
+        return Digest.of(entry.when() + "\n" + entry.title() + "\n" + entry.text());
     }
 }

@@ -6,6 +6,7 @@ import chalkline.core.calendar.IsoMoment;
 import chalkline.core.calendar.Weeks;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
+import chalkline.core.naming.Digest;
 import chalkline.core.naming.Labels;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
@@ -16,6 +17,8 @@ import java.util.List;
 
 /** What calendars say of a shell: when it opens and closes, for all and for single sections, and its weeks. */
 final class Entries {
+    private static final int LONGEST_UID = 255;
+
     private final Conventions rules;
 
     Entries(Conventions rules) {
@@ -81,6 +84,8 @@ final class Entries {
                 .map(shell -> shell.lead().term())
                 .map(AcademicSession::code)
                 .orElse("");
-        return what + "/" + term + "/" + row.key() + "@chalk-line.invalid";
+        String uid = what + "/" + term + "/" + row.key() + "@chalk-line.invalid";
+        // RFC 7986, section 5.3 (from memory): at most 255 octets
+        return uid.length() <= LONGEST_UID ? uid : Digest.of(uid) + "@chalk-line.invalid";
     }
 }

@@ -11,6 +11,7 @@ import chalkline.server.build.BuildService;
 import chalkline.server.build.BuildViews;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.crosslists.CrossListService;
+import chalkline.server.frame.Jobs;
 import chalkline.server.frame.Readers;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
@@ -43,6 +44,7 @@ class DeskService {
     private final CrossListService crossLists;
     private final BuildService builds;
     private final LedgerService ledger;
+    private final Jobs jobs;
     private final ChalkLineSettings settings;
     private final Today today;
 
@@ -54,6 +56,7 @@ class DeskService {
             CrossListService crossLists,
             BuildService builds,
             LedgerService ledger,
+            Jobs jobs,
             ChalkLineSettings settings,
             Today today) {
         this.arrivals = arrivals;
@@ -63,6 +66,7 @@ class DeskService {
         this.crossLists = crossLists;
         this.builds = builds;
         this.ledger = ledger;
+        this.jobs = jobs;
         this.settings = settings;
         this.today = today;
     }
@@ -101,6 +105,7 @@ class DeskService {
      * @param registrarSet whether the address of the registrar's list is set
      * @param lmsSet whether the address of the LMS is set
      * @param heldLists lists that wait for a person
+     * @param givenUp work in the background that failed again and again
      */
     public record Desk(
             String zone,
@@ -110,6 +115,7 @@ class DeskService {
             boolean lmsSet,
             List<Term> terms,
             List<ArrivalService.View> heldLists,
+            List<Jobs.GivenUp> givenUp,
             List<LedgerService.Entry> latest) {}
 
     /**
@@ -159,6 +165,7 @@ class DeskService {
                 settings.lms().address().isPresent(),
                 terms,
                 arrivals.held(),
+                jobs.givenUp(),
                 ledger.latest(ENTRIES));
     }
 

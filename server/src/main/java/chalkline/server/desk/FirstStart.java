@@ -30,6 +30,8 @@ import tools.jackson.databind.json.JsonMapper;
 class FirstStart implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(FirstStart.class);
 
+    private static final String DEMO_LOGIN = "abara";
+
     private static final TypeReference<List<TemplateDraft>> TEMPLATES = new TypeReference<>() {};
 
     private final ChalkLineSettings settings;
@@ -53,8 +55,15 @@ class FirstStart implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments args) throws IOException, FaultyFileException {
+        boolean ofDemo = people.isThere(DEMO_LOGIN);
+        if (settings.demo() != ofDemo && !people.isNobodyThere()) {
+            throw new IllegalStateException(
+                    ofDemo
+                            ? "This database holds the demo's data and sign-ins; start Chalk Line on another."
+                            : "This database holds the data of a campus; the demo is started on another.");
+        }
         if (settings.demo()) {
-            people.add("abara", "N. Abara", "chalk", Role.ADMINISTRATOR);
+            people.add(DEMO_LOGIN, "N. Abara", "chalk", Role.ADMINISTRATOR);
             people.add("quill", "T. Quill", "chalk", Role.AUDITOR);
             conventions.keepFirst(file("demo/conventions.yaml"), "The demo's own");
             templates.keepFirst(

@@ -1,5 +1,6 @@
 package chalkline.server.frame;
 
+import chalkline.core.Bounds;
 import chalkline.formats.sheets.Spreadsheet;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -26,7 +27,7 @@ class SheetController {
 
     /** What is to stand in the file. */
     record Sheet(
-            @NotNull @Size(max = 200) String name,
+            @NotNull @Size(max = Bounds.NAME) String name,
             @NotNull @Size(min = 1, max = 100) List<@NotNull String> columns,
             @NotNull @Size(max = 200_000) List<@NotNull List<@NotNull String>> rows) {}
 

@@ -32,6 +32,15 @@ class RefreshHeld {
         }
     }
 
+    /** Ends a refresh that could not be carried out for reasons of Chalk Line's own. */
+    void giveUp(long id, String reason) {
+        HeldRefresh refresh = refreshes.findById(id).orElseThrow();
+        if (refresh.state() == HeldRefresh.State.RUNNING) {
+            refresh.failed("It was given up after three tries: " + reason);
+            refreshes.save(refresh);
+        }
+    }
+
     /** Carries a refresh out; whatever goes wrong is told by it. */
     void run(long id) {
         HeldRefresh refresh = refreshes.findById(id).orElseThrow();

@@ -1,6 +1,7 @@
 package chalkline.server.lms;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Jobs;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
@@ -11,8 +12,9 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class RefreshTasks {
     @Bean
-    OneTimeTask<RefreshHeld.Work> refreshHeldTask(RefreshHeld refresh) {
+    OneTimeTask<RefreshHeld.Work> refreshHeldTask(RefreshHeld refresh, Jobs jobs) {
         return Tasks.oneTime(RefreshHeld.TASK)
+                .onFailure(jobs.threeTries((work, reason) -> refresh.giveUp(work.refresh(), reason)))
                 .execute((instance, context) -> refresh.run(instance.getData().refresh()));
     }
 

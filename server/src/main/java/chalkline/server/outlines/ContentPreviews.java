@@ -208,7 +208,8 @@ class ContentPreviews {
                 others,
                 null,
                 own,
-                null);
+                null,
+                starts.revision(key.term(), row.key()));
     }
 
     private static String message(Starts.Start start) {
@@ -251,6 +252,7 @@ class ContentPreviews {
                 starts.kept(key.term(), row.key())
                         .filter(kept -> kept.fromKey().equals(fromKey))
                         .map(kept -> new StartViews.Kept(people.nameOf(kept.keptBy()), kept.keptAt()))
-                        .orElse(null));
+                        .orElse(null),
+                starts.revision(key.term(), row.key()));
     }
 }

@@ -42,6 +42,11 @@ class ShellStart {
         return key;
     }
 
+    /** How often it was kept. */
+    int revision() {
+        return version + 1;
+    }
+
     /** The earlier shell that it was carried forward from. */
     String fromKey() {
         return fromKey;

@@ -8,6 +8,7 @@ import chalkline.core.templates.EarlierShells;
 import chalkline.core.templates.Outlines;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Administrators;
+import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
@@ -20,12 +21,18 @@ import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
@@ -79,9 +86,15 @@ public class StartService {
      * Dates of a shell's items as a person adjusted them.
      *
      * @param from the earlier shell that they come from
+     * @param basedOn the revision that they were made to ({@link StartViews.Start#revision})
      * @param due by what an item is known by ({@link StartViews.Item#id}); empty text takes a date out
      */
-    public record Adjusted(String versions, String key, String from, Map<String, String> due) {}
+    public record Adjusted(
+            @NotBlank String versions,
+            @NotBlank String key,
+            @NotBlank String from,
+            @Min(0) int basedOn,
+            @NotNull @Size(max = 10_000) Map<String, String> due) {}
 
     private EarlierShells earlierShells(int version) {
         return new EarlierShells(held.shells(version), held.instructors(version));
@@ -155,10 +168,22 @@ public class StartService {
         if (!left.isEmpty()) {
             throw new Refusal("due", 0, "The earlier shell has no item " + left.keySet() + " any more; look again.");
         }
-        // the LMS was asked before, so that no connection to the database waits for it
+        try {
+            store(term, row, adjusted, changed);
+        } catch (DataIntegrityViolationException | OptimisticLockingFailureException e) {
+            throw meanwhile(Optional.empty());
+        }
+    }
+
+    /** The LMS was asked before, so that no connection to the database waits for it. */
+    private void store(String term, ProofRow row, Adjusted adjusted, List<Lms.OutlineUnit> changed) {
         transaction.executeWithoutResult(status -> {
             ShellStart.Key id = new ShellStart.Key(term, row.key());
-            ShellStart start = kept.findById(id).orElseGet(() -> new ShellStart(id));
+            Optional<ShellStart> before = kept.findById(id);
+            if (before.map(ShellStart::revision).orElse(0) != adjusted.basedOn()) {
+                throw meanwhile(before);
+            }
+            ShellStart start = before.orElseGet(() -> new ShellStart(id));
             start.keep(adjusted.from(), json.writeValueAsString(changed), SignedIn.login());
             kept.saveAndFlush(start);
             ledger.write(
@@ -166,6 +191,11 @@ public class StartService {
                     row.code(),
                     Map.of("from", adjusted.from(), "adjusted", adjusted.due().size()));
         });
+    }
+
+    private static Conflict meanwhile(Optional<ShellStart> before) {
+        String by = before.map(start -> " by " + start.keptBy()).orElse("");
+        return new Conflict("Dates of this shell were kept meanwhile" + by + ". Nothing was overwritten; look again.");
     }
 
     /** @param dates by what items are known by; those that were found are taken out of it */
@@ -197,6 +227,11 @@ public class StartService {
     /** Whose adjusted dates of a shell are kept, if anybody's, and the earlier shell that they are for. */
     Optional<ShellStart> kept(String term, String shellKey) {
         return kept.findById(new ShellStart.Key(term, shellKey));
+    }
+
+    /** How often dates of a shell were kept. */
+    int revision(String term, String shellKey) {
+        return kept(term, shellKey).map(ShellStart::revision).orElse(0);
     }
 
     ProofRow row(ProofKey key, String shellKey) {

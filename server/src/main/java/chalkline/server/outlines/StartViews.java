@@ -22,6 +22,7 @@ public final class StartViews {
      * @param from the calendar of the earlier shell's term
      * @param to the calendar of the shell's own session
      * @param kept who looked at the dates and kept them, and when
+     * @param revision how often dates of it were kept; an edit names the one that it was made to
      */
     public record Start(
             String key,
@@ -35,7 +36,8 @@ public final class StartViews {
             List<Other> others,
             @Nullable Ruler from,
             @Nullable Ruler to,
-            @Nullable Kept kept) {}
+            @Nullable Kept kept,
+            int revision) {}
 
     /**
      * A shell to be built.

@@ -55,6 +55,13 @@ class PeopleController {
         return people.me();
     }
 
+    /** Ends all sign-ins of whoever is signed in, this one included. */
+    @PostMapping("/api/me/sign-out-everywhere")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOutEverywhere() {
+        people.signOutEverywhere();
+    }
+
     @GetMapping("/api/people")
     List<PeopleService.Person> all() {
         return people.all();

@@ -88,6 +88,11 @@ public class PeopleService implements UserDetailsService {
         return Base64.getUrlEncoder().withoutPadding().encodeToString(random);
     }
 
+    /** Whether somebody has this name. */
+    public boolean isThere(String login) {
+        return accounts.existsById(login);
+    }
+
     /** Whether no account has been made yet. */
     public boolean isNobodyThere() {
         return accounts.count() == 0;
@@ -185,6 +190,14 @@ public class PeopleService implements UserDetailsService {
         account.disable(disabled);
         accounts.save(account);
         ledger.write(disabled ? "person disabled" : "person enabled", login, Map.of());
+        signOut(login);
+    }
+
+    /** Ends all sign-ins of whoever is signed in. */
+    @Transactional
+    public void signOutEverywhere() {
+        String login = SignedIn.login();
+        ledger.write("signed out everywhere", login, Map.of());
         signOut(login);
     }
 

@@ -1,20 +1,38 @@
 package chalkline.server.people;
 
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.authentication.AuthenticationProvider;
+import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.logout.HttpStatusReturningLogoutSuccessHandler;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
-/** Sign-in with a session cookie and a CSRF token; the pages are public, all data behind {@code /api} is not. */
+/**
+ * Sign-in with a session cookie and a CSRF token; the pages are public, all data behind {@code /api} is not. What the
+ * actuator says beyond health is for administrators, who sign in with every call (Basic, RFC 7617).
+ */
 @Configuration
 @EnableMethodSecurity
 class SignIn {
+    private static final String CONTENT = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:;"
+            + " object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     @Bean
     PasswordEncoder passwords() {
@@ -22,26 +40,61 @@ class SignIn {
     }
 
     @Bean
+    AuthenticationProvider provider(PeopleService people, PasswordEncoder passwords, SignInFailures failures) {
+        return new SlowedSignIn(people, passwords, failures);
+    }
+
+    @Bean
+    @Order(1)
+    SecurityFilterChain actuator(HttpSecurity http) {
+        http.securityMatcher("/actuator/**")
+                .authorizeHttpRequests(requests -> requests.requestMatchers("/actuator/health/**", "/actuator/health")
+                        .permitAll()
+                        .anyRequest()
+                        .hasRole(Role.ADMINISTRATOR.name()))
+                .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .httpBasic(Customizer.withDefaults());
+        return http.build();
+    }
+
+    @Bean
+    @Order(2)
     SecurityFilterChain chain(HttpSecurity http) {
-        http.csrf(csrf -> csrf.spa())
+        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
+        http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
+                .addFilterBefore(new LongestSession(), SecurityContextHolderFilter.class)
+                // nobody comes back to a page of the server's own, so nothing is kept for those who are not signed in
+                .requestCache(cache -> cache.disable())
                 .authorizeHttpRequests(requests -> requests.requestMatchers("/api/sign-in")
                         .permitAll()
-                        .requestMatchers("/api/**", "/actuator/metrics/**")
+                        .requestMatchers("/api/**")
                         .authenticated()
                         .anyRequest()
                         .permitAll())
                 .formLogin(form -> form.loginProcessingUrl("/api/sign-in")
                         .loginPage("/")
                         .successHandler((request, response, authentication) -> response.setStatus(204))
-                        .failureHandler((request, response, exception) -> response.setStatus(401)))
+                        .failureHandler((request, response, exception) -> failed(response, exception)))
                 .logout(logout -> logout.logoutUrl("/api/sign-out")
                         .logoutSuccessHandler(new HttpStatusReturningLogoutSuccessHandler()))
                 .exceptionHandling(handling ->
                         handling.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
-                .headers(
-                        headers -> headers.contentSecurityPolicy(
-                                policy -> policy.policyDirectives(
-                                        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")));
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.NO_REFERRER)));
         return http.build();
+    }
+
+    private static void failed(HttpServletResponse response, AuthenticationException e) throws IOException {
+        if (!(e instanceof TooManyFailures tooMany)) {
+            response.setStatus(HttpServletResponse.SC_UNAUTHORIZED);
+            return;
+        }
+        response.setStatus(HttpStatus.TOO_MANY_REQUESTS.value());
+        response.setHeader(HttpHeaders.RETRY_AFTER, Long.toString(tooMany.seconds()));
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getOutputStream()
+                .write(("{\"title\":\"Too Many Requests\",\"status\":429,\"detail\":\"" + tooMany.getMessage() + "\"}")
+                        .getBytes(StandardCharsets.UTF_8));
     }
 }

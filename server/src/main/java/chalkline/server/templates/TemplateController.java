@@ -1,8 +1,12 @@
 package chalkline.server.templates;
 
+import chalkline.core.Bounds;
+import chalkline.server.frame.Uploads;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -33,7 +37,7 @@ class TemplateController {
     record Keep(
             @Valid @NotNull TemplateDraft draft,
             int basedOn,
-            @NotNull String note) {}
+            @NotNull @Size(max = Bounds.REASON) String note) {}
 
     @GetMapping
     List<TemplateService.About> list() {
@@ -57,8 +61,9 @@ class TemplateController {
 
     @PostMapping(value = "/cartridge", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     TemplateService.Imported bring(@RequestPart MultipartFile file) throws IOException {
-        String name = file.getOriginalFilename();
-        return templates.bring(name == null || name.isBlank() ? "a file" : name, file.getBytes());
+        try (InputStream content = file.getInputStream()) {
+            return templates.bring(Uploads.name(file), content);
+        }
     }
 
     /** What a shell in the LMS contains, its dates turned into rules. */

@@ -1,5 +1,6 @@
 package chalkline.server.templates;
 
+import chalkline.core.Bounds;
 import chalkline.core.naming.Text;
 import chalkline.core.templates.Due;
 import chalkline.core.templates.Item;
@@ -28,29 +29,29 @@ import java.util.Set;
  */
 public record TemplateDraft(
         @NotNull String id,
-        @NotNull @Size(max = 200) String title,
-        @NotNull String instruction,
-        @NotNull @Size(max = 300) List<@Valid UnitDraft> units,
-        @NotNull String weekTitle,
+        @NotNull @Size(max = Bounds.NAME) String title,
+        @NotNull @Size(max = Bounds.TEXT) String instruction,
+        @NotNull @Size(max = Bounds.UNITS) List<@Valid UnitDraft> units,
+        @NotNull @Size(max = Bounds.NAME) String weekTitle,
         @NotNull @Size(max = 50) List<@Valid ItemDraft> everyWeek,
-        @NotNull Map<String, String> files) {
+        @NotNull @Size(max = Bounds.MEMBERS) Map<String, String> files) {
     private static final Set<String> OTHER_MEANING = Set.of("none", "previous");
     private static final int MOST_POINTS = 100_000;
 
     /** A unit of the outline. */
     public record UnitDraft(
-            @NotNull String title,
-            @NotNull String instruction,
-            @NotNull @Size(max = 300) List<@Valid ItemDraft> items) {}
+            @NotNull @Size(max = Bounds.FIELD) String title,
+            @NotNull @Size(max = Bounds.TEXT) String instruction,
+            @NotNull @Size(max = Bounds.UNITS) List<@Valid ItemDraft> items) {}
 
     /** An item; {@code points} and {@code due} are empty where it has none. */
     public record ItemDraft(
             @NotNull String kind,
-            @NotNull String title,
-            @NotNull String text,
-            @NotNull String address,
-            @NotNull String points,
-            @NotNull String due) {}
+            @NotNull @Size(max = Bounds.FIELD) String title,
+            @NotNull @Size(max = Bounds.TEXT) String text,
+            @NotNull @Size(max = Bounds.FIELD) String address,
+            @NotNull @Size(max = Bounds.WORD) String points,
+            @NotNull @Size(max = Bounds.NAME) String due) {}
 
     /** The template that is written here, every field checked. */
     public Template toCore() {
@@ -72,6 +73,27 @@ public record TemplateDraft(
             made.add(new Unit(unit.title(), unit.instruction(), items(unit.items(), "units." + i + ".items", false)));
         }
         return new Template(id, title, instruction, made, weekTitle, items(everyWeek, "everyWeek", true));
+    }
+
+    /** Refuses links that lead to anything but a page or a mailbox; what was kept before is left as it is. */
+    void checkLinks() {
+        for (int i = 0; i < units.size(); i++) {
+            checkLinks(units.get(i).items(), "units." + i + ".items");
+        }
+        checkLinks(everyWeek, "everyWeek");
+    }
+
+    private static void checkLinks(List<ItemDraft> items, String at) {
+        for (int i = 0; i < items.size(); i++) {
+            ItemDraft item = items.get(i);
+            if (item.kind().equals(ItemKind.LINK.key()) && !ItemKind.isLink(item.address())) {
+                throw new Refusal(
+                        at + "." + i + ".address",
+                        0,
+                        "A link leads to an address that starts with http:, https: or mailto:, such as"
+                                + " https://library.skerrow.example/.");
+            }
+        }
     }
 
     private static List<Item> items(List<ItemDraft> drafts, String at, boolean ofWeek) {

@@ -16,11 +16,13 @@ import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import java.io.InputStream;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.stream.Collectors;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
@@ -35,6 +37,7 @@ public class TemplateService {
     private final LedgerService ledger;
     private final PeopleService people;
     private final JsonMapper json;
+    private final ReentrantLock reading = new ReentrantLock();
 
     TemplateService(
             TemplateVersions versions,
@@ -92,6 +95,7 @@ public class TemplateService {
     @Transactional
     public View keep(TemplateDraft draft, int basedOn, String note) {
         draft.toCore();
+        draft.checkLinks();
         for (Map.Entry<String, String> file : draft.files().entrySet()) {
             if (!files.existsById(file.getValue())) {
                 throw new Refusal("files", 0, "The file " + file.getKey() + " was never brought in.");
@@ -147,13 +151,17 @@ public class TemplateService {
     /** Reads a Common Cartridge; its files are kept, the template itself not yet. */
     @Administrators
     @Transactional
-    public Imported bring(String fileName, byte[] content) {
+    public Imported bring(String fileName, InputStream content) {
         Cartridge cartridge;
+        // one at a time: unpacked, a cartridge may take a good part of the memory
+        reading.lock();
         try {
             cartridge = CartridgeReader.read(fileName, content);
         } catch (FaultyFileException e) {
             throw new Refusal(
                     "file", 0, e.faults().stream().map(Fault::toString).collect(Collectors.joining("\n")));
+        } finally {
+            reading.unlock();
         }
         Map<String, String> hashes = new HashMap<>();
         cartridge.files().forEach((path, bytes) -> {

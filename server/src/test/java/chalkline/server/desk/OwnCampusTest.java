@@ -28,7 +28,7 @@ class OwnCampusTest {
             List<String> told = Files.readAllLines(file);
             assertThat(told).hasSize(2).first().isEqualTo("admin");
             Client admin = Client.anonymous(system.address());
-            admin.get("/actuator/health");
+            admin.get("/readyz");
             assertThat(admin.send(
                                     "POST",
                                     "/api/sign-in",

@@ -131,7 +131,7 @@ class AccessTest {
         CLIENTS.put("abara", system.signedIn("abara"));
         CLIENTS.put("quill", system.signedIn("quill"));
         Client nobody = Client.anonymous(system.address());
-        nobody.get("/actuator/health");
+        nobody.get("/readyz");
         CLIENTS.put("nobody", nobody);
         CLIENTS.get("abara").fetchList();
         CLIENTS.get("abara").build("27SP");
@@ -261,7 +261,7 @@ class AccessTest {
     @Test
     void wrongPasswordsDoNotGetIn() {
         Client client = Client.anonymous(system.address());
-        client.get("/actuator/health");
+        client.get("/readyz");
         Client.Answer answer = client.send(
                 "POST",
                 "/api/sign-in",

@@ -32,7 +32,7 @@ class PasswordsTest {
     }
 
     private static int signIn(Client client, String login, String password) {
-        client.get("/actuator/health");
+        client.get("/readyz");
         int status = client.send(
                         "POST",
                         "/api/sign-in",

@@ -1,0 +1,110 @@
+package chalkline.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.proof.Proof;
+import chalkline.formats.cartridge.Cartridge;
+import chalkline.formats.cartridge.CartridgeReader;
+import chalkline.formats.cartridge.CartridgeTest;
+import chalkline.formats.cartridge.CartridgeWriter;
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.formats.conventions.ConventionsReaderTest;
+import chalkline.formats.conventions.ConventionsWriter;
+import chalkline.formats.oneroster.Bundles;
+import chalkline.formats.oneroster.OneRosterReader;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/**
+ * Whatever is put wrong in a file, it is read or refused with places, and what was read can be worked with. The seed of a
+ * failure stands in its name; {@code -Dchalkline.mutations=10000} makes the run a long one.
+ */
+class MutatedFilesTest {
+    private static final int FEW = 250;
+
+    @TempDir
+    Path folder;
+
+    static LongStream seeds() {
+        return Mutations.seeds(FEW);
+    }
+
+    private interface Reading {
+        void read() throws IOException, FaultyFileException;
+    }
+
+    private static void readOrRefused(Reading reading) throws IOException {
+        try {
+            reading.read();
+        } catch (FaultyFileException e) {
+            assertThat(e.count()).isGreaterThanOrEqualTo(e.faults().size());
+            assertThat(e.faults()).isNotEmpty().allSatisfy(fault -> {
+                assertThat(fault.file()).isNotBlank();
+                assertThat(fault.line()).isPositive();
+                assertThat(fault.column()).isNotBlank();
+                assertThat(fault.reason()).isNotBlank().doesNotContain("Exception", "null");
+            });
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void lists(long seed) throws IOException {
+        Random random = new Random(seed);
+        Bundles bundle = new Bundles();
+        List<String> files = bundle.names();
+        String file = files.get(random.nextInt(files.size()));
+        Path list;
+        if (random.nextInt(4) == 0) {
+            Path zip = bundle.zip(folder, random.nextBoolean() ? "" : "in/");
+            list = Files.write(folder.resolve("changed.zip"), Mutations.of(Files.readAllBytes(zip), random));
+        } else {
+            list = bundle.with(file, Mutations.of(bundle.content(file), random)).folder(folder);
+        }
+        readOrRefused(() -> {
+            RegistrarList read = OneRosterReader.read(list);
+            for (AcademicSession term : read.terms()) {
+                Conventions usual = Conventions.in(ZoneId.of("America/Halifax"));
+                assertThat(Proof.of(read, term, usual, List.of()).rows()).isNotNull();
+            }
+        });
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void conventions(long seed) throws IOException {
+        byte[] changed = Mutations.of(ConventionsReaderTest.WHOLE.getBytes(StandardCharsets.UTF_8), new Random(seed));
+        readOrRefused(() -> {
+            Conventions read = ConventionsReader.read("c.yaml", new String(changed, StandardCharsets.UTF_8));
+            String written = ConventionsWriter.write(read);
+            assertThat(ConventionsWriter.write(ConventionsReader.read("again.yaml", written)))
+                    .isEqualTo(written);
+        });
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void cartridges(long seed) throws IOException {
+        Random random = new Random(seed);
+        byte[] changed = CartridgeTest.mutated(random);
+        readOrRefused(() -> {
+            Cartridge read = CartridgeReader.read("x.imscc", new ByteArrayInputStream(changed));
+            byte[] written = CartridgeWriter.write(read.template(), read.files());
+            Cartridge again = CartridgeReader.read("x.imscc", new ByteArrayInputStream(written));
+            assertThat(again.template().units()).hasSameSizeAs(read.template().units());
+        });
+    }
+}

@@ -1,0 +1,80 @@
+package chalkline.server.frame;
+
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
+import java.sql.Timestamp;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.function.BiConsumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Work in the background that failed: it is tried again, later each time, and given up after the third time. */
+@Component
+public class Jobs {
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+    private static final int MOST_TRIES = 3;
+    private static final Duration FIRST_PAUSE = Duration.ofSeconds(10);
+    private static final Duration SHOWN = Duration.ofDays(7);
+    private static final int MOST_SHOWN = 20;
+    private static final int LONGEST_REASON = 1000;
+
+    private final JdbcClient db;
+
+    Jobs(JdbcClient db) {
+        this.db = db;
+    }
+
+    /**
+     * A job that was given up.
+     *
+     * @param what its kind and number, {@code read-arrival 12}
+     */
+    public record GivenUp(long id, String what, Instant at, String reason) {}
+
+    /**
+     * What becomes of a job that failed.
+     *
+     * @param end brings what it was about to an end, given its data and why
+     */
+    public <T> FailureHandler<T> threeTries(BiConsumer<T, String> end) {
+        return (done, operations) -> {
+            int failures = done.getExecution().consecutiveFailures + 1;
+            String task = done.getExecution().taskInstance.getTaskName();
+            String instance = done.getExecution().taskInstance.getId();
+            if (failures < MOST_TRIES) {
+                operations.reschedule(done, Instant.now().plus(FIRST_PAUSE.multipliedBy(failures)));
+                return;
+            }
+            String reason = done.getCause().map(Jobs::reason).orElse("it ended without a word");
+            LOG.error("The job {} {} is given up after {} tries: {}", task, instance, failures, reason);
+            db.sql("insert into given_up (at, task, instance, reason) values (?, ?, ?, ?)")
+                    .params(Timestamp.from(Instant.now()), task, instance, reason)
+                    .update();
+            @SuppressWarnings("unchecked")
+            T data = (T) done.getExecution().taskInstance.getData();
+            end.accept(data, reason);
+            operations.remove();
+        };
+    }
+
+    private static String reason(Throwable cause) {
+        String said = cause.getClass().getSimpleName() + (cause.getMessage() == null ? "" : ": " + cause.getMessage());
+        return said.length() <= LONGEST_REASON ? said : said.substring(0, LONGEST_REASON - 1) + "…";
+    }
+
+    /** Those of the last days, the latest first. */
+    @Readers
+    public List<GivenUp> givenUp() {
+        return db.sql("select * from given_up where at > ? order by id desc limit ?")
+                .params(Timestamp.from(Instant.now().minus(SHOWN)), MOST_SHOWN)
+                .query((row, n) -> new GivenUp(
+                        row.getLong("id"),
+                        row.getString("task") + " " + row.getString("instance"),
+                        row.getTimestamp("at").toInstant(),
+                        row.getString("reason")))
+                .list();
+    }
+}

@@ -2,7 +2,7 @@
 
 database_start() { # folder port
     local folder=$1 port=$2 data="$1/data" socket pid
-    mkdir -p "$folder"
+    mkdir -p "$folder" || die "The folder $folder cannot be made."
     exec 8>"$folder/lock"
     flock 8
     if database_runs "$folder"; then flock -u 8; return 0; fi
@@ -33,14 +33,18 @@ database_start() { # folder port
     echo "$pid" >"$folder/pid"
     local tries=0
     until database_sql "$folder" 'select 1' >/dev/null 2>&1; do
-        kill -0 "$pid" 2>/dev/null || die "The database did not start; see $folder/mariadbd.log"
-        tries=$((tries + 1)); [ $tries -lt 300 ] || die "The database does not answer; see $folder/mariadbd.log"
+        kill -0 "$pid" 2>/dev/null || { tail -5 "$folder/mariadbd.log" >&2; die "The database did not start; see $folder/mariadbd.log"; }
+        tries=$((tries + 1)); [ $tries -lt 300 ] || { kill "$pid"; die "The database does not answer; see $folder/mariadbd.log"; }
         sleep 0.1
     done
-    database_sql "$folder" "
-        create user if not exists chalkline@'127.0.0.1' identified by 'chalkline';
+    # through standard input: what stands in a command anybody on the machine can see
+    mariadb --no-defaults --socket="$socket" -u "$(id -un)" <<EOF
+        create user if not exists chalkline@'127.0.0.1';
+        alter user chalkline@'127.0.0.1' identified by '$(database_password "$folder")';
         grant all on \`chalkline%\`.* to chalkline@'127.0.0.1';
-        create database if not exists chalkline; create database if not exists chalkline_lms;"
+        create database if not exists chalkline; create database if not exists chalkline_lms;
+EOF
+    began+=(database)
     flock -u 8
 }
 
@@ -50,11 +54,18 @@ database_socket() { # folder; a socket's path may have 107 bytes at most
     printf %s "$socket"
 }
 
+database_password() { # folder; made at the first start, the tests' is known to all
+    if [ "$1" = "$RUN/test-db" ]; then printf chalkline; return; fi
+    local file="$1/password"
+    if [ ! -s "$file" ]; then head -c 24 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$file"; chmod 600 "$file"; fi
+    cat "$file"
+}
+
 database_sql() { mariadb --no-defaults --socket="$(database_socket "$1")" -u "$(id -un)" -e "$2"; }
 
 database_runs() { # folder
     local pid; pid=$(cat "$1/pid" 2>/dev/null) || return 1
-    [ -r "/proc/$pid/cmdline" ] && tr '\0' '\n' <"/proc/$pid/cmdline" 2>/dev/null | grep -qxF -- "--datadir=$1/data"
+    [ -r "/proc/$pid/cmdline" ] && { tr '\0' '\n' <"/proc/$pid/cmdline"; } 2>/dev/null | grep -qxF -- "--datadir=$1/data"
 }
 
 database_stop() { # folder

@@ -6,6 +6,7 @@
     import CrossLists from './crosslists/CrossLists.svelte'
     import Dates from './dates/Dates.svelte'
     import Desk from './desk/Desk.svelte'
+    import { markBidi } from './frame/bidi'
     import { campus } from './frame/campus.svelte'
     import Header from './frame/Header.svelte'
     import Keys from './frame/Keys.svelte'
@@ -24,7 +25,10 @@
     let find = $state<HTMLInputElement>()
     let keysShown = $state(false)
 
-    onMount(() => void campus.begin())
+    onMount(() => {
+        void campus.begin()
+        return markBidi(document.body)
+    })
 
     function isWriting(target: EventTarget | null): boolean {
         return target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)

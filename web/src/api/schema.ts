@@ -142,7 +142,7 @@ export interface paths {
         get: operations["of"];
         put?: never;
         post: operations["make"];
-        delete?: never;
+        delete: operations["withdraw"];
         options?: never;
         head?: never;
         patch?: never;
@@ -254,6 +254,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["disable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOutEverywhere"];
         delete?: never;
         options?: never;
         head?: never;
@@ -940,6 +956,8 @@ export interface components {
             versions: string;
             key: string;
             from: string;
+            /** Format: int32 */
+            basedOn: number;
             due: {
                 [key: string]: string;
             };
@@ -957,6 +975,8 @@ export interface components {
             from: components["schemas"]["StartRuler"] | null;
             to: components["schemas"]["StartRuler"] | null;
             kept: components["schemas"]["StartKept"] | null;
+            /** Format: int32 */
+            revision: number;
         };
         StartItem: {
             id: string;
@@ -1513,14 +1533,23 @@ export interface components {
             people: number;
             /** Format: int32 */
             enrollments: number;
-            /** Format: int32 */
+            /** Format: int64 */
             faultCount: number;
             faults: components["schemas"]["ArrivalFaultView"][];
             trips: components["schemas"]["ArrivalTripView"][];
+            oddities: components["schemas"]["Oddity"][];
             decidedBy: string | null;
             /** Format: date-time */
             decidedAt: string | null;
             reason: string;
+        };
+        Oddity: {
+            /** @enum {string} */
+            kind: "EMPTY_COLUMN" | "ORG_TYPE" | "DEPARTMENT_CHANGED";
+            subject: string;
+            /** Format: int32 */
+            count: number;
+            example: string;
         };
         ArrivalDecision: {
             reason: string;
@@ -1808,9 +1837,20 @@ export interface components {
             lmsSet: boolean;
             terms: components["schemas"]["DeskTerm"][];
             heldLists: components["schemas"]["ArrivalView"][];
+            givenUp: components["schemas"]["JobsGivenUp"][];
             latest: components["schemas"]["LedgerEntry"][];
         };
+        JobsGivenUp: {
+            /** Format: int64 */
+            id: number;
+            what: string;
+            /** Format: date-time */
+            at: string;
+            reason: string;
+        };
         LedgerEntry: {
+            /** Format: int64 */
+            id: number;
             /** Format: date-time */
             at: string;
             who: string;
@@ -2205,6 +2245,29 @@ export interface operations {
             };
         };
     };
+    withdraw: {
+        parameters: {
+            query: {
+                kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
+                key: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     latest: {
         parameters: {
             query?: never;
@@ -2431,6 +2494,24 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,14 +10,18 @@
     import Brought from './Brought.svelte'
     import Decide from './Decide.svelte'
     import Faults from './Faults.svelte'
+    import Oddities from './Oddities.svelte'
 
     type Arrival = Api['ArrivalView']
 
     const ASK_AGAIN_MILLIS = 400
+    /** As docs/limits.md says. */
+    const MOST_BYTES = 512 * 1024 * 1024
 
     let arrivals = $state<Arrival[]>([])
     let known = $state(false)
     let departments = $state<Api['DepartmentTallyRow'][]>([])
+    let counted = $state(false)
     let over = $state(false)
     let picker = $state<HTMLInputElement>()
     let timer: ReturnType<typeof setTimeout> | undefined
@@ -40,9 +44,11 @@
     $effect(() => {
         const id = shown && ['KEPT', 'HELD', 'TURNED_AWAY'].includes(shown.state) ? shown.id : 0
         departments = []
+        counted = false
         if (id > 0) {
             void campus.attempt(async () => {
                 departments = await get('/api/arrivals/{id}/departments', { path: { id } })
+                counted = true
             })
         }
     })
@@ -74,6 +80,8 @@
     function send(file: File | undefined) {
         if (!file) return
         void campus.attempt(async () => {
+            if (file.size > MOST_BYTES)
+                throw new Error(`${file.name} has more than 512 MB; no list has so much.`)
             await upload('/api/arrivals', file)
             route.set({ id: '' })
             await load()
@@ -114,8 +122,11 @@
                 {shown.state === 'HELD' ? `${shown.fileName} is held` : `What ${shown.fileName} brought`}
             </h1>
             {#key shown.id}<Decide arrival={shown} decided={afterDecision} />{/key}
+            {#if shown.oddities.length > 0}<Oddities oddities={shown.oddities} />{/if}
             {#if departments.length > 0}
                 <Brought rows={departments} />
+            {:else if counted}
+                <p class="soft">It has no sections.</p>
             {:else}
                 <p class="soft" role="status">Counting by department …</p>
             {/if}
@@ -165,7 +176,7 @@
         {#if campus.desk?.registrarSet}<button class="go" onclick={fetchList}>Fetch the list</button
             >{:else}<span class="ochre">▲ REGISTRAR_URL is not set</span>{/if}
         <button class="plain" onclick={() => picker?.click()}>Choose a file</button>
-        <span class="soft">or drop one on the sheet</span>
+        <span class="soft">or drop one on the sheet, up to 512 MB</span>
         <input
             bind:this={picker}
             type="file"

@@ -74,10 +74,7 @@
         {/each}
         {#if departmentTrips.length > 0}
             <li>
-                {#each departmentTrips.slice(0, 12) as trip, i (trip.term + trip.department + trip.guard)}{i >
-                    0
-                        ? '; '
-                        : ''}<span class="brick"
+                {#each departmentTrips.slice(0, 12) as trip, i (i)}{i > 0 ? '; ' : ''}<span class="brick"
                         >{trip.department}: {number(trip.out)} of {number(trip.whole)}
                         {GUARDS[trip.guard]}</span
                     >{/each}{departmentTrips.length > 12

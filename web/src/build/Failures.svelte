@@ -35,7 +35,7 @@
             <p><b class="brick">{words(cause)}</b>, {count(failures.length, 'step')}</p>
             <p class="soft">{failures[0]?.reason}</p>
             <p class="shells">
-                {#each failures.slice(0, SHOWN) as step (step.shellKey + step.verb + step.message)}
+                {#each failures.slice(0, SHOWN) as step, i (i)}
                     {#if step.shellKey}
                         <button class="plain mono" onclick={() => (chosen = step.shellKey)}
                             >{step.shellCode}</button

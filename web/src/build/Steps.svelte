@@ -30,7 +30,7 @@
     <h3>{steps[0]?.shellCode}, step by step</h3>
     <table>
         <tbody>
-            {#each steps as step (step.verb + step.message)}
+            {#each steps as step, i (i)}
                 {@const mark = MARKS[step.state]}
                 <tr>
                     <td class={mark?.class}>{mark?.says}</td>

@@ -40,7 +40,7 @@
         <div class="one" role="group" aria-label={one.key}>
             <span class="soft">{i === 0 ? 'for sections whose' : 'and whose'}</span>
             <b>{one.key}</b> <span class="soft">is</span>
-            {#each one.values as value, n (value)}
+            {#each one.values as value, n (n)}
                 {#if n > 0}<span class="soft">or</span>{/if}
                 <span class="value">
                     {value}{#if !disabled}<button

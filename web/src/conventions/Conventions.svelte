@@ -224,8 +224,8 @@
         />
     {:else if edited && errors.length > 0}
         <h2>Not to be kept like this</h2>
-        {#each errors as error (error.field)}
-            {#each lines(error.detail) as line (line)}<p class="brick">{line}</p>{/each}
+        {#each errors as error, i (i)}
+            {#each lines(error.detail) as line, l (l)}<p class="brick">{line}</p>{/each}
         {/each}
     {:else if edited && outcome}
         <Effect effect={outcome} {stale} />

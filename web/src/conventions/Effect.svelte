@@ -13,7 +13,7 @@
     <h2>
         {effect.shells === 0 ? 'Would change no shell' : `Would change ${count(effect.shells, 'shell')}`}
     </h2>
-    {#each effect.blockers as reason (reason)}<p class="brick">
+    {#each effect.blockers as reason, i (i)}<p class="brick">
             ■ {reason} Nothing can be built with this.
         </p>{/each}
     <p class="soft">

@@ -87,7 +87,7 @@
         <dt>category</dt>
         <dd>
             {joining.category}
-            {#each joining.otherCategories as other (other)}
+            {#each joining.otherCategories as other, i (i)}
                 <span class="chalk block">of the lead; {other} would be the other</span>
             {/each}
         </dd>

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { get, post, type Api } from '../api/client'
+    import { get, post, remove, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { instant } from '../frame/words'
 
@@ -13,19 +13,31 @@
     const KINDS: Record<string, string> = { SHELL: 'this shell', INSTRUCTOR: '', DEPARTMENT: 'all of ' }
 
     $effect(() => {
-        const asked = { path: { term }, query: { shell } }
         const abort = new AbortController()
         made = {}
-        get('/api/terms/{term}/calendars', asked, abort.signal)
-            .then((answer) => (all = answer))
-            .catch((e) => {
-                if (!abort.signal.aborted) campus.trouble = e.message
-            })
+        load(abort.signal).catch((e) => {
+            if (!abort.signal.aborted) campus.trouble = e.message
+        })
         return () => abort.abort()
     })
 
     function file(one: Api['CalendarAbout']): string {
         return `${base}/calendar?${new URLSearchParams({ kind: one.kind, key: one.key })}`
+    }
+
+    async function load(signal?: AbortSignal) {
+        all = await get('/api/terms/{term}/calendars', { path: { term }, query: { shell } }, signal)
+    }
+
+    function withdraw(one: Api['CalendarAbout']) {
+        void campus.attempt(async () => {
+            await remove('/api/terms/{term}/calendars', {
+                path: { term },
+                query: { kind: one.kind, key: one.key },
+            })
+            made = {}
+            await load()
+        })
     }
 
     function make(one: Api['CalendarAbout']) {
@@ -49,6 +61,11 @@
             <button class="plain" onclick={() => make(one)}
                 >{one.madeBy || address ? 'renew the address' : 'make an address'}</button
             >
+            {#if one.madeBy || address}
+                <button class="plain" onclick={() => withdraw(one)}
+                    >withdraw it<span class="unseen"> from {one.name}</span></button
+                >
+            {/if}
         {/if}
         {#if address}
             <input
@@ -60,7 +77,8 @@
             <span class="soft small">It is shown only now. Who has it can read this calendar.</span>
         {:else if one.madeBy && one.madeAt}
             <span class="soft small"
-                >address made by {one.madeBy}, {instant(one.madeAt, campus.zone)}; renewing ends it</span
+                >address made by {one.madeBy}, {instant(one.madeAt, campus.zone)}; renewing or withdrawing
+                ends it</span
             >
         {/if}
     </div>

@@ -18,7 +18,7 @@
     {#each weeks as week (week.of.number)}
         <i class="w" style:left="{week.bar.left}%" style:width="{week.bar.width}%"></i>
     {/each}
-    {#each pauses as pause (pause.of.name)}
+    {#each pauses as pause, i (i)}
         <i class="pause" style:left="{pause.bar.left}%" style:width="{pause.bar.width}%"></i>
     {/each}
     {#each frame.clocks as clock (clock.at)}

@@ -182,7 +182,7 @@
                 />
             </form>
         </div>
-        {#each availability.errors.filter((e) => e.field === edge || e.field === 'sections') as error (error.detail)}
+        {#each availability.errors.filter((e) => e.field === edge || e.field === 'sections') as error, i (i)}
             <p class="brick small" role="alert">■ {error.detail}</p>
         {/each}
     {/each}

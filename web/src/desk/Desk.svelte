@@ -57,6 +57,12 @@
                 again; until then proofs are computed and nothing can be built.
             </p>
         {/if}
+        {#each campus.desk?.givenUp ?? [] as job (job.id)}
+            <p class="held">
+                <b class="brick">■ Work in the background was given up: {job.what}.</b> It failed three times,
+                the last time {instant(job.at, campus.zone)}: {job.reason}
+            </p>
+        {/each}
         {#each campus.desk?.heldLists ?? [] as list (list.id)}
             <p class="held">
                 <b class="brick">■ {list.fileName} is held.</b>
@@ -139,7 +145,7 @@
     <h2>What was done last</h2>
     {#if campus.latest.length === 0}<p class="soft">Nothing yet.</p>{/if}
     <ol>
-        {#each campus.latest as entry (entry.at + entry.what)}
+        {#each campus.latest as entry (entry.id)}
             <li>
                 <b>{entry.what}</b>, {entry.subject}
                 <span class="soft">{entry.who}, {instant(entry.at, campus.zone)}</span>

@@ -27,6 +27,14 @@
                 single keys act (letters in the sheet, digits and <kbd>/</kbd> anywhere)</label
             >
         </p>
+        <p>
+            <button
+                class="plain"
+                type="button"
+                onclick={() => campus.attempt(() => campus.signOut('everywhere'))}
+                >Sign out on every machine, here too</button
+            >
+        </p>
         <form method="dialog">
             <button class="plain" type="button" onclick={() => campus.attempt(() => campus.signOut())}
                 >Sign out</button

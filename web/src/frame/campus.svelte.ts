@@ -47,8 +47,9 @@ class Campus {
         await this.refresh()
     }
 
-    async signOut() {
-        await form('/api/sign-out', new URLSearchParams())
+    async signOut(where: 'here' | 'everywhere' = 'here') {
+        if (where === 'everywhere') await post('/api/me/sign-out-everywhere')
+        else await form('/api/sign-out', new URLSearchParams())
         this.me = null
         await get('/api/me').catch(() => {})
     }

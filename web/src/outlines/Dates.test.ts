@@ -39,6 +39,7 @@ const START = {
     from: null,
     to: null,
     kept: null,
+    revision: 0,
 }
 
 test('shows dated items only, old and new in full, and why one moved', () => {

@@ -207,7 +207,7 @@
 {#snippet margin()}
     {#if start}
         <h2>{start.message}</h2>
-        {#each start.evidence as one (one)}<p class="soft">{one}</p>{/each}
+        {#each start.evidence as one, i (i)}<p class="soft">{one}</p>{/each}
         {#if start.kind === 'earlier'}
             <p class="gap">
                 Taken over: {start.what === 'everything'

@@ -40,7 +40,7 @@
                 style:width="{x(week.last) + 100 / days - x(week.first)}%">{week.number}</span
             >
         {/each}
-        {#each ruler.breaks as pause (pause.from)}
+        {#each ruler.breaks as pause, i (i)}
             <span
                 class="pause"
                 title={pause.name}

@@ -172,7 +172,7 @@
 {#snippet sheet()}
     <h1 class="unseen">Proof of {campus.line?.term?.name ?? rows.term}</h1>
     {#if rows.summary}
-        {#each rows.summary.blockers as reason (reason)}
+        {#each rows.summary.blockers as reason, i (i)}
             <p class="brick way" role="alert">■ {reason}</p>
         {/each}
         {#if building}

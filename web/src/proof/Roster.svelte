@@ -33,7 +33,7 @@
         <dt>{number(members.length)} {verb}</dt>
         <dd>
             <ul>
-                {#each members.slice(0, SHOWN) as member (`${member.role} ${member.section} ${member.name}`)}
+                {#each members.slice(0, SHOWN) as member, i (i)}
                     <li>
                         {member.name}
                         <span class="soft"

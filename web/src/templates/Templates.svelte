@@ -256,7 +256,7 @@
 {/snippet}
 
 {#snippet margin()}
-    {#each errors as error (error.field)}<p class="brick" role="alert">■ {error.detail}</p>{/each}
+    {#each errors as error, i (i)}<p class="brick" role="alert">■ {error.detail}</p>{/each}
     {#if leftOut.length > 0}
         <h2>Left out</h2>
         <ul>

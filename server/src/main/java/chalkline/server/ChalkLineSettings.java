@@ -20,6 +20,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param demo whether an empty database gets the demo's conventions and accounts
  * @param today the day that it is taken to be; null for the machine's own
  * @param proxy the address of the web server with TLS that stands before this one; null where none does
+ * @param retryPause how long work in the background that failed waits until it is tried again the first time
  * @param firstPassword the file that the first administrator's password is written to
  */
 @ConfigurationProperties("chalkline")
@@ -29,6 +30,7 @@ public record ChalkLineSettings(
         @Nullable LocalDate today,
         @Nullable String proxy,
         Path firstPassword,
+        Duration retryPause,
         Registrar registrar,
         Lms lms) {
 

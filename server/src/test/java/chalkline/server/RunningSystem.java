@@ -188,6 +188,7 @@ public final class RunningSystem implements AutoCloseable {
         // the made-up term is one to come, whenever the tests are run
         settings.put("CHALKLINE_TODAY", "2026-12-07");
         settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
+        settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
         return settings;
     }
 
@@ -257,9 +258,8 @@ public final class RunningSystem implements AutoCloseable {
     private boolean isHealthy(int its) {
         String path = its == standInsPort ? "/actuator/health" : "/readyz";
         try {
-            HttpURLConnection call = (HttpURLConnection) URI.create("http://127.0.0.1:" + its + path)
-                    .toURL()
-                    .openConnection();
+            HttpURLConnection call = (HttpURLConnection)
+                    URI.create("http://127.0.0.1:" + its + path).toURL().openConnection();
             call.setConnectTimeout(1000);
             call.setReadTimeout(2000);
             return call.getResponseCode() == HttpURLConnection.HTTP_OK;

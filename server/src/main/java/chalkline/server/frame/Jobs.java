@@ -1,5 +1,6 @@
 package chalkline.server.frame;
 
+import chalkline.server.ChalkLineSettings;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import java.sql.Timestamp;
 import java.time.Duration;
@@ -16,15 +17,16 @@ import org.springframework.stereotype.Component;
 public class Jobs {
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
     private static final int MOST_TRIES = 3;
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(10);
     private static final Duration SHOWN = Duration.ofDays(7);
     private static final int MOST_SHOWN = 20;
     private static final int LONGEST_REASON = 1000;
 
     private final JdbcClient db;
+    private final ChalkLineSettings settings;
 
-    Jobs(JdbcClient db) {
+    Jobs(JdbcClient db, ChalkLineSettings settings) {
         this.db = db;
+        this.settings = settings;
     }
 
     /**
@@ -45,7 +47,8 @@ public class Jobs {
             String task = done.getExecution().taskInstance.getTaskName();
             String instance = done.getExecution().taskInstance.getId();
             if (failures < MOST_TRIES) {
-                operations.reschedule(done, Instant.now().plus(FIRST_PAUSE.multipliedBy(failures)));
+                operations.reschedule(
+                        done, Instant.now().plus(settings.retryPause().multipliedBy(failures)));
                 return;
             }
             String reason = done.getCause().map(Jobs::reason).orElse("it ended without a word");

@@ -15,6 +15,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** Writes down who did what, when, in the transaction of the change itself. */
 @Service
 public class LedgerService {
+    private static final int LONGEST_SUBJECT = 300;
+
     private final JdbcClient db;
     private final JsonMapper json;
 
@@ -38,8 +40,15 @@ public class LedgerService {
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(String login, String what, String subject, Map<String, ?> detail) {
         db.sql("insert into ledger (at, who, what, subject, detail) values (?, ?, ?, ?, ?)")
-                .params(Timestamp.from(Instant.now()), login, what, subject, json.writeValueAsString(detail))
+                .params(Timestamp.from(Instant.now()), login, what, cut(subject), json.writeValueAsString(detail))
                 .update();
+    }
+
+    private static String cut(String subject) {
+        int length = subject.codePointCount(0, subject.length());
+        return length <= LONGEST_SUBJECT
+                ? subject
+                : subject.substring(0, subject.offsetByCodePoints(0, LONGEST_SUBJECT - 1)) + "…";
     }
 
     /** What was done last. */
@@ -50,6 +59,7 @@ public class LedgerService {
                                 + " order by l.id desc limit ?")
                 .param(count)
                 .query((row, n) -> new Entry(
+                        row.getLong("id"),
                         row.getTimestamp("at").toInstant(),
                         row.getString("name"),
                         row.getString("what"),
@@ -58,5 +68,5 @@ public class LedgerService {
     }
 
     /** One line of the ledger. */
-    public record Entry(Instant at, String who, String what, String subject) {}
+    public record Entry(long id, Instant at, String who, String what, String subject) {}
 }

@@ -10,8 +10,14 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Supplier;
 import net.fortuna.ical4j.data.CalendarBuilder;
 import net.fortuna.ical4j.model.component.VEvent;
 import org.junit.jupiter.api.AfterAll;
@@ -128,5 +134,48 @@ class CalendarsTest {
         assertThat(abara.post("/api/terms/27SP/calendars", "{\"kind\":\"SHELL\",\"key\":\"s:none\"}")
                         .status())
                 .isEqualTo(404);
+    }
+
+    private static List<Client.Answer> atOnce(int times, Supplier<Client.Answer> ask) {
+        List<CompletableFuture<Client.Answer>> all = new ArrayList<>();
+        ExecutorService threads = Executors.newFixedThreadPool(times);
+        try {
+            for (int i = 0; i < times; i++) {
+                all.add(CompletableFuture.supplyAsync(ask, threads));
+            }
+            return all.stream().map(CompletableFuture::join).toList();
+        } finally {
+            threads.shutdown();
+        }
+    }
+
+    @Test
+    void readersAndMakersAtOnceDoNotRefuseEachOther() throws Exception {
+        JsonNode instructor = abara.get("/api/terms/27SP/calendars?shell=" + key)
+                .json()
+                .valueStream()
+                .filter(one -> one.get("kind").asString().equals("INSTRUCTOR"))
+                .findFirst()
+                .orElseThrow();
+        String of = URLEncoder.encode(instructor.get("key").asString(), StandardCharsets.UTF_8);
+        List<Client.Answer> read = atOnce(8, () -> abara.get("/api/terms/27SP/calendar?kind=INSTRUCTOR&key=" + of));
+        assertThat(read).allSatisfy(answer -> assertThat(answer.status()).isEqualTo(200));
+        assertThat(read).extracting(Client.Answer::text).allMatch(text -> text.contains("SEQUENCE:0"));
+        String which =
+                "{\"kind\":\"INSTRUCTOR\",\"key\":\"" + instructor.get("key").asString() + "\"}";
+        List<Client.Answer> made = atOnce(8, () -> abara.post("/api/terms/27SP/calendars", which));
+        assertThat(made).allSatisfy(answer -> assertThat(answer.status()).isEqualTo(200));
+        Client nobody = Client.anonymous(system.address());
+        List<String> addresses = made.stream()
+                .map(answer -> answer.json().get("path").asString())
+                .toList();
+        assertThat(addresses.stream().filter(path -> nobody.get(path).status() == 200))
+                .as("the last that was made is the one that holds")
+                .hasSize(1);
+        String withdraw = "/api/terms/27SP/calendars?kind=INSTRUCTOR&key=" + of;
+        assertThat(abara.delete(withdraw).status()).isEqualTo(204);
+        assertThat(addresses)
+                .allSatisfy(path -> assertThat(nobody.get(path).status()).isEqualTo(404));
+        assertThat(abara.delete(withdraw).status()).isEqualTo(404);
     }
 }

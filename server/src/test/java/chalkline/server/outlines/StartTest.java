@@ -8,9 +8,12 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -108,12 +111,22 @@ class StartTest {
         assertThat(touched().get("standing").asLong()).isZero();
         // one person moves one date of one shell before it is built
         JsonNode before = expected.get(adjusted);
-        Client.Answer kept = abara.post(
-                "/api/terms/27SP/start",
-                "{\"versions\":\"" + versions() + "\",\"key\":\"" + adjusted + "\",\"from\":\""
-                        + before.get("fromKey").asString() + "\",\"due\":{\""
-                        + before.at("/units/1/items/1/id").asString() + "\":\"2027-01-10T10:00:00-04:00\"}}");
-        assertThat(kept.status()).isEqualTo(200);
+        assertThat(before.get("revision").asInt()).isZero();
+        String edit = "{\"versions\":\"" + versions() + "\",\"key\":\"" + adjusted + "\",\"from\":\""
+                + before.get("fromKey").asString() + "\",\"basedOn\":0,\"due\":{\""
+                + before.at("/units/1/items/1/id").asString() + "\":\"2027-01-10T10:00:00-04:00\"}}";
+        // two people at one moment: one edit is kept, the other person is told
+        List<Client.Answer> both = Stream.of(edit, edit)
+                .map(one -> CompletableFuture.supplyAsync(() -> abara.post("/api/terms/27SP/start", one)))
+                .toList()
+                .stream()
+                .map(CompletableFuture::join)
+                .sorted(Comparator.comparing(Client.Answer::status))
+                .toList();
+        assertThat(both).extracting(Client.Answer::status).containsExactly(200, 409);
+        assertThat(both.get(1).text()).contains("kept meanwhile", "Nothing was overwritten");
+        Client.Answer kept = both.get(0);
+        assertThat(kept.json().get("revision").asInt()).isEqualTo(1);
         assertThat(kept.json().at("/kept/by").asString()).isEqualTo("N. Abara");
         assertThat(kept.json().at("/units/1/items/1/due").asString()).isEqualTo("2027-01-10T10:00:00-04:00");
         // an instructor puts a page before it in the earlier shell: the date stays with its own item

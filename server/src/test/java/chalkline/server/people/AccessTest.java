@@ -79,7 +79,7 @@ class AccessTest {
                     "POST",
                     "/api/terms/{term}/start",
                     true,
-                    "{\"versions\":\"1.1.2\",\"key\":\"s:cl-27SP-1\",\"from\":\"s:cl-27SP-1\",\"due\":{}}"),
+                    "{\"versions\":\"1.1.2\",\"key\":\"s:cl-27SP-1\",\"from\":\"s:cl-27SP-1\",\"basedOn\":0,\"due\":{}}"),
             new Route("GET", "/api/terms/{term}/cross-lists", false, ""),
             new Route("GET", "/api/terms/{term}/cross-lists/sections", false, ""),
             new Route("POST", "/api/terms/{term}/cross-lists/effect", false, TOGETHER),
@@ -101,6 +101,7 @@ class AccessTest {
             new Route("GET", "/api/terms/{term}/calendars", false, ""),
             new Route("GET", "/api/terms/{term}/calendar", false, ""),
             new Route("POST", "/api/terms/{term}/calendars", true, "{\"kind\":\"SHELL\",\"key\":\"s:cl-27SP-1\"}"),
+            new Route("DELETE", "/api/terms/{term}/calendars", true, ""),
             new Route("GET", "/api/templates", false, ""),
             new Route("GET", "/api/templates/{id}", false, ""),
             new Route("POST", "/api/templates", true, TEMPLATE),
@@ -120,7 +121,8 @@ class AccessTest {
     private static final String FOR_ANYBODY = "GET /calendars/{secret}.ics";
 
     /** For whoever is signed in, whatever the role; PasswordsTest says more. */
-    private static final String FOR_THE_SIGNED_IN = "POST /api/me/password";
+    private static final List<String> FOR_THE_SIGNED_IN =
+            List.of("POST /api/me/password", "POST /api/me/sign-out-everywhere");
 
     private static RunningSystem system;
     private static final Map<String, Client> CLIENTS = new LinkedHashMap<>();
@@ -144,7 +146,8 @@ class AccessTest {
 
     @Test
     void theMatrixNamesEveryRoute() {
-        List<String> known = new ArrayList<>(List.of(FOR_ANYBODY, FOR_THE_SIGNED_IN));
+        List<String> known = new ArrayList<>(FOR_THE_SIGNED_IN);
+        known.add(FOR_ANYBODY);
         ROUTES.forEach(route -> known.add(route.method() + " " + route.path()));
         List<String> served = new ArrayList<>();
         Map<RequestMappingInfo, HandlerMethod> mappings = system.bean(
@@ -197,7 +200,8 @@ class AccessTest {
         if (path.endsWith("/calendars") && route.method().equals("GET")) {
             path += "?shell=s:cl-27SP-1";
         }
-        if (path.endsWith("/calendar")) {
+        if (path.endsWith("/calendar")
+                || (path.endsWith("/calendars") && route.method().equals("DELETE"))) {
             path += "?kind=SHELL&key=s:cl-27SP-1";
         }
         if (path.endsWith("/dates/day")) {

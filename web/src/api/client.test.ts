@@ -62,3 +62,32 @@ test('what is given up is given up', async () => {
     const [, options] = fetched.mock.calls[0] as unknown as [string, RequestInit]
     expect(options.signal).toBe(abort.signal)
 })
+
+test('what nobody waits for any more is taken back by its name, what was answered is not', async () => {
+    let answer: (response: Response) => void = () => {}
+    const fetched = vi.fn((path: string) =>
+        path.startsWith('/api/asks/')
+            ? Promise.resolve(new Response(null, { status: 204 }))
+            : new Promise<Response>((resolve) => (answer = resolve)),
+    )
+    vi.stubGlobal('fetch', fetched)
+    const effect = { path: { term: '27SP' }, body: { basedOn: 1 } as never }
+    const first = new AbortController()
+    void post('/api/terms/{term}/effect', effect, first.signal).catch(() => {})
+    await vi.waitFor(() => expect(fetched).toHaveBeenCalledOnce())
+    const name = (fetched.mock.calls[0] as unknown as [string, { headers: Record<string, string> }])[1]
+        .headers['X-Ask']
+    first.abort()
+    expect(fetched).toHaveBeenLastCalledWith(
+        `/api/asks/${name}`,
+        expect.objectContaining({ method: 'DELETE' }),
+    )
+    fetched.mockClear()
+    const second = new AbortController()
+    const done = post('/api/terms/{term}/effect', effect, second.signal)
+    await vi.waitFor(() => expect(fetched).toHaveBeenCalledOnce())
+    answer(new Response('{}'))
+    await done
+    second.abort()
+    expect(fetched).toHaveBeenCalledOnce()
+})

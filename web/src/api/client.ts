@@ -129,15 +129,32 @@ async function ask(method: string, path: string, body?: BodyInit, signal?: Abort
     const headers: Record<string, string> = { Accept: 'application/json' }
     if (method !== 'GET') headers['X-XSRF-TOKEN'] = token()
     if (typeof body === 'string') headers['Content-Type'] = 'application/json'
+    const name = signal && method === 'POST' ? `${Math.random().toString(36).slice(2)}-${asked++}` : ''
+    const back = () => takeBack(name)
+    if (name) {
+        headers['X-Ask'] = name
+        signal?.addEventListener('abort', back)
+    }
     let response: Response
     try {
         response = await fetch(path, { method, headers, signal, body })
     } catch (e) {
         if (e instanceof DOMException && e.name === 'AbortError') throw e
         throw new Problem(0, 'Chalk Line does not answer. What was kept is safe; try again in a moment.', [])
+    } finally {
+        signal?.removeEventListener('abort', back)
     }
     if (!response.ok) throw await problem(response, path)
     return response
+}
+
+/** How many things were asked for that may be taken back. */
+let asked = 0
+
+/** Nobody waits for an answer any more, so the server need not work at it. */
+function takeBack(name: string) {
+    const headers = { 'X-XSRF-TOKEN': token() }
+    fetch(`/api/asks/${name}`, { method: 'DELETE', headers, keepalive: true }).catch(() => {})
 }
 
 async function problem(response: Response, path: string): Promise<Problem> {

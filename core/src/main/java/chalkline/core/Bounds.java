@@ -92,6 +92,9 @@ public final class Bounds {
     /** Characters that the limits of a conventions file may allow for codes and titles. */
     public static final int LIMITS = 10_000;
 
+    /** Code points of a level of a category: what the LMS port takes. */
+    public static final int CATEGORY_LEVEL = 200;
+
     /** Bytes of a cartridge as it comes, packed. */
     public static final long CARTRIDGE_BYTES = 64L << 20;
 

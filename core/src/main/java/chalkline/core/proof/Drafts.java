@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
 
 /**
@@ -93,14 +94,23 @@ final class Drafts {
         Windows windows = new Windows(conventions);
         Optional<Drafts> usable = before.filter(drafts -> haveOneFrame(drafts.conventions, conventions));
         Map<Pair, Set<Setting>> changes = new ConcurrentHashMap<>();
+        Thread asker = Thread.currentThread();
         return new Drafts(
                 conventions,
                 shells.parallelStream()
+                        .peek(shell -> giveUpIfInterrupted(asker))
                         .map(shell -> usable.map(drafts -> drafts.byKey.get(shell.key()))
                                 .filter(then -> isSameButForSettings(then.shell(), shell))
                                 .map(then -> again(then, shell, changes, rendering, windows))
                                 .orElseGet(() -> render(shell, rendering, windows)))
                         .toList());
+    }
+
+    /** An interrupted asker wants the answer no longer. */
+    private static void giveUpIfInterrupted(Thread asker) {
+        if (asker.isInterrupted()) {
+            throw new CancellationException("nobody waits for this proof any more");
+        }
     }
 
     /** Whether a shell with the same settings comes out the same under both. */

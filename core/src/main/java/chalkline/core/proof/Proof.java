@@ -68,7 +68,11 @@ public final class Proof {
                 Optional.empty());
     }
 
-    /** The same proof under other conventions: what {@link #of} gives, from what an edit leaves as it was. */
+    /**
+     * The same proof under other conventions: what {@link #of} gives, from what an edit leaves as it was.
+     *
+     * @throws java.util.concurrent.CancellationException where the thread was interrupted, since nobody waits for it then
+     */
     public Proof under(Conventions other) {
         boolean sectionsStay = conventions.moves().equals(other.moves());
         return new Proof(inputs, other, sectionsStay ? Optional.of(this) : Optional.empty());

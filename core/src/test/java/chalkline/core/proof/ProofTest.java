@@ -1,6 +1,7 @@
 package chalkline.core.proof;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import chalkline.core.Lists;
 import chalkline.core.arrivals.Person;
@@ -15,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -362,5 +364,21 @@ class ProofTest {
 
     private static String asText(ProofRow row) {
         return row.key() + row.action() + row.values() + row.sections() + row.snags();
+    }
+
+    @Test
+    void aProofThatNobodyWaitsForIsGivenUp() {
+        Lists lists = tides().section("b", "c", "002");
+        Proof proof = Proof.of(lists.list(), lists.sections(), "27SP", PLAIN, List.of());
+        Conventions other = new Rules().all("title", "{label}").done();
+        Thread.currentThread().interrupt();
+        try {
+            assertThatThrownBy(() -> proof.under(other)).isInstanceOf(CancellationException.class);
+        } finally {
+            assertThat(Thread.interrupted()).isTrue();
+        }
+        assertThat(proof.under(other).rows())
+                .extracting(ProofRow::title)
+                .containsExactly("OCEA 210-001", "OCEA 210-002");
     }
 }

@@ -12,6 +12,7 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.LmsUnavailable;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import jakarta.persistence.PersistenceException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -34,6 +35,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Reads one arrival: it is kept with all of its rows, or refused with the reasons. */
@@ -120,7 +122,7 @@ class ReadArrival {
                     id,
                     arrival,
                     "it needs more memory than Chalk Line has; docs/limits.md says how much a list may hold");
-        } catch (LmsUnavailable | DataAccessException e) {
+        } catch (LmsUnavailable | DataAccessException | PersistenceException | TransactionException e) {
             // nothing that the list is to blame for: the scheduler tries again
             throw e;
         } catch (RuntimeException e) {

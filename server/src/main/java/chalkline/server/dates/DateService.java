@@ -13,6 +13,7 @@ import chalkline.core.conventions.Stack;
 import chalkline.core.conventions.Value;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
+import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.SectionWindow;
 import chalkline.core.proof.Shell;
@@ -20,6 +21,7 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.DatesEdit;
+import chalkline.server.frame.Asks;
 import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.outlines.Rulers;
@@ -44,11 +46,13 @@ import org.springframework.stereotype.Service;
 @Service
 class DateService {
     private final ProofService proofs;
+    private final Asks asks;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
 
-    DateService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions) {
+    DateService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, Asks asks) {
         this.proofs = proofs;
+        this.asks = asks;
         this.arrivals = arrivals;
         this.conventions = conventions;
     }
@@ -110,7 +114,8 @@ class DateService {
     public List<DateViews.Row> effect(String term, Change change, Set<String> keys) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
-        return proofs.proof(key).proof().under(edited).rows().stream()
+        Proof before = proofs.proof(key).proof();
+        return asks.whileWanted(() -> before.under(edited)).rows().stream()
                 .filter(row -> row.shell().isPresent() && keys.contains(row.key()))
                 .map(DateService::row)
                 .toList();

@@ -11,6 +11,7 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.Asks;
 import chalkline.server.frame.Readers;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -47,9 +48,11 @@ class EffectService {
 
     private final ProofService proofs;
     private final ConventionsService conventions;
+    private final Asks asks;
 
-    EffectService(ProofService proofs, ConventionsService conventions) {
+    EffectService(ProofService proofs, ConventionsService conventions, Asks asks) {
         this.proofs = proofs;
+        this.asks = asks;
         this.conventions = conventions;
     }
 
@@ -104,7 +107,7 @@ class EffectService {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         ProofService.Computed before = proofs.proof(key);
-        Proof proof = before.proof().under(edited);
+        Proof proof = asks.whileWanted(() -> before.proof().under(edited));
         List<ProofRow> after = proof.rows();
 
         When when = change.about(edited);

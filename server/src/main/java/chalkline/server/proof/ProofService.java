@@ -1,8 +1,11 @@
 package chalkline.server.proof;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
+import chalkline.core.naming.Text;
+import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
@@ -94,7 +97,24 @@ public class ProofService {
         } else if (today.isAfter(term, rules.zone())) {
             blockers.add(term.title() + " has ended, so nothing of it is built, changed or closed any more.");
         }
+        tooLongCategory(proof(key).proof().rows()).ifPresent(blockers::add);
         return blockers;
+    }
+
+    /** What the LMS would refuse in the middle of a build. */
+    private static Optional<String> tooLongCategory(List<ProofRow> rows) {
+        List<ProofRow> tooLong = rows.stream()
+                .filter(row -> row.action() == Action.BUILD || row.action() == Action.CHANGE)
+                .filter(row -> row.category().stream().anyMatch(level -> Text.length(level) > Bounds.CATEGORY_LEVEL))
+                .toList();
+        return tooLong.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        "The category of %s (%s first) has a level of more than %d characters, which the LMS does not take."
+                                .formatted(
+                                        tooLong.size() == 1 ? "one shell" : tooLong.size() + " shells",
+                                        tooLong.get(0).code(),
+                                        Bounds.CATEGORY_LEVEL));
     }
 
     /** Keys of shells of a proof that stood in the LMS and are gone, with when that was seen. */

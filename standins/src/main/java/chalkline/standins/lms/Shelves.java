@@ -17,7 +17,9 @@ class Shelves {
     }
 
     void put(List<String> levels) {
-        if (levels.isEmpty() || levels.stream().anyMatch(level -> level.isBlank() || level.length() > 200)) {
+        if (levels.isEmpty()
+                || levels.stream()
+                        .anyMatch(level -> level.isBlank() || level.codePointCount(0, level.length()) > 200)) {
             throw new Refused("category-refused", "A category needs a name of at most 200 characters on every level.");
         }
         for (int depth = 1; depth <= levels.size(); depth++) {

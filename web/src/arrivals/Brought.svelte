@@ -102,6 +102,10 @@
         background: var(--sheet);
         border: 0;
     }
+    tbody th {
+        white-space: normal;
+        overflow-wrap: anywhere;
+    }
     tbody th,
     tfoot th {
         font-size: 14px;

@@ -75,6 +75,10 @@
         cursor: pointer;
         min-width: 0;
     }
+    .what span,
+    .who {
+        overflow-wrap: anywhere;
+    }
     .small {
         font-size: 12.5px;
     }

@@ -267,6 +267,9 @@
     }
     .group span {
         white-space: nowrap;
+        overflow: hidden;
+        text-overflow: ellipsis;
+        max-width: calc(100vw - 420px);
     }
     .on {
         background: color-mix(in srgb, var(--chalk-wash) 70%, transparent);

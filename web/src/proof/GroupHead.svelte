@@ -43,7 +43,17 @@
     b {
         font-weight: 700;
     }
-    .bar {
+    b,
+    .group > span {
+        min-width: 0;
+        overflow: hidden;
+        text-overflow: ellipsis;
+    }
+    .group > .soft:nth-of-type(2) {
+        flex: none;
+    }
+    .group > .bar {
+        flex: none;
         display: flex;
         height: 8px;
         width: 120px;

@@ -110,7 +110,7 @@ public class ProofService {
         return tooLong.isEmpty()
                 ? Optional.empty()
                 : Optional.of(
-                        "The category of %s (%s first) has a level of more than %d characters, which the LMS does not take."
+                        "The category of %s (%s first) has a level of more than %d characters, which the LMS does not take. Shorten it in the pattern, such as {department:cut 80}."
                                 .formatted(
                                         tooLong.size() == 1 ? "one shell" : tooLong.size() + " shells",
                                         tooLong.get(0).code(),

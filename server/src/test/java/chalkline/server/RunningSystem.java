@@ -288,8 +288,17 @@ public final class RunningSystem implements AutoCloseable {
         return its;
     }
 
+    /** Where one of the tests' schemas is; what they say on loopback is not encrypted. */
+    public String databaseUrl() {
+        return url(databasePort, schema);
+    }
+
+    private static String url(int databasePort, String schema) {
+        return "jdbc:mariadb://127.0.0.1:" + databasePort + "/" + schema + "?sslMode=disable";
+    }
+
     private static void sql(int databasePort, String... statements) {
-        String url = "jdbc:mariadb://127.0.0.1:" + databasePort + "/";
+        String url = url(databasePort, "");
         try (Connection connection = DriverManager.getConnection(url, "chalkline", "chalkline");
                 Statement statement = connection.createStatement()) {
             for (String sql : statements) {

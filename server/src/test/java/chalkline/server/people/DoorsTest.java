@@ -72,7 +72,7 @@ class DoorsTest {
     }
 
     private static long count(String sql) throws SQLException {
-        String url = "jdbc:mariadb://127.0.0.1:" + system.databasePort() + "/" + system.schema();
+        String url = system.databaseUrl();
         try (Connection connection = DriverManager.getConnection(url, "chalkline", "chalkline");
                 Statement statement = connection.createStatement();
                 ResultSet result = statement.executeQuery(sql)) {
@@ -189,7 +189,7 @@ class DoorsTest {
         assertThat(old.get("/api/me").status()).isEqualTo(200);
         long longAgo = System.currentTimeMillis()
                 - LongestSession.LONGEST.plus(Duration.ofMinutes(1)).toMillis();
-        String url = "jdbc:mariadb://127.0.0.1:" + system.databasePort() + "/" + system.schema();
+        String url = system.databaseUrl();
         try (Connection connection = DriverManager.getConnection(url, "chalkline", "chalkline");
                 Statement statement = connection.createStatement()) {
             statement.execute(

@@ -100,6 +100,19 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** The application once more on the same database, otherwise set; it is ended at once. */
+    public void startAgain(String... settings) {
+        ConfigurableApplicationContext first = context;
+        int its = port;
+        try {
+            application(settings);
+            context.close();
+        } finally {
+            context = first;
+            port = its;
+        }
+    }
+
     /** The connection to the database. */
     public Cable cable() {
         if (cable == null) {

@@ -117,6 +117,16 @@ class BoundsOfConventionsTest {
     }
 
     @Test
+    void listsOfEveryKind() {
+        assertThat(fault("moves:\n" + "  - {to: X}\n".repeat(2001))).contains("moves has 2001 items; at most 2000");
+        assertThat(fault("overrides:\n" + "  - {section: x}\n".repeat(100_001)))
+                .contains("overrides has 100001 items; at most 100000");
+        String values = IntStream.range(0, 50_001).mapToObj(i -> "s" + i).collect(Collectors.joining(", "));
+        assertThat(fault("layers:\n  - when: {section: [" + values + "]}"))
+                .contains("a condition takes at most 50000 values");
+    }
+
+    @Test
     void faultsAreCountedBeyondAThousand() {
         FaultyFileException e = catchThrowableOfType(
                 FaultyFileException.class,

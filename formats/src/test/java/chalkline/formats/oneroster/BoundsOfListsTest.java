@@ -180,6 +180,29 @@ class BoundsOfListsTest {
     }
 
     @Test
+    void filesInAZipAreCounted() throws IOException {
+        Path zip = folder.resolve("many.zip");
+        try (OutputStream out = Files.newOutputStream(zip);
+                ZipOutputStream packed = new ZipOutputStream(out)) {
+            for (int i = 0; i <= Bounds.MEMBERS; i++) {
+                packed.putNextEntry(new ZipEntry("f" + i));
+                packed.closeEntry();
+            }
+        }
+        assertThat(refused(zip).getMessage()).isEqualTo("many.zip:1:1: it holds more than 5000 files");
+    }
+
+    @Test
+    void aFileThatIsFarTooLargeIsNotOpened() throws IOException {
+        Path large = folder.resolve("large.zip");
+        try (java.io.RandomAccessFile file = new java.io.RandomAccessFile(large.toFile(), "rw")) {
+            file.setLength(Bounds.LIST_BYTES + 1);
+        }
+        assertThat(refused(large).getMessage())
+                .isEqualTo("large.zip:1:1: it has more than 512 MB; no list has so much");
+    }
+
+    @Test
     void surrogatesThatStandAloneAreNoUtf8() {
         // source: RFC 3629, section 3: D800 to DFFF are prohibited
         byte[] alone = "sourcedId,status,title,courseCode,orgSourcedId\nc1,,?,X 1,ocea"

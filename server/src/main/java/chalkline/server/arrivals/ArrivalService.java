@@ -80,7 +80,6 @@ public class ArrivalService {
     @Transactional
     public View drop(String fileName, InputStream content) {
         Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FILE, fileName, SignedIn.login()));
-        // in a transaction of its own, which may be long; without an arrival nobody looks for it
         long bytes = pieces.take(arrival.id(), content);
         ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", bytes));
         schedule(arrival);

@@ -1,14 +1,13 @@
 package chalkline.server.arrivals;
 
-import jakarta.persistence.EntityManagerFactory;
+import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.util.List;
-import org.hibernate.SessionFactory;
-import org.hibernate.StatelessSession;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Files that wait to be read, where every process on the database can reach them. They go in and come out piece by piece,
@@ -18,52 +17,52 @@ import org.springframework.stereotype.Component;
 class Pieces {
     private static final int PIECE_BYTES = 1 << 20;
 
-    private final SessionFactory sessions;
+    private final EntityManager entities;
 
-    Pieces(EntityManagerFactory factory) {
-        this.sessions = factory.unwrap(SessionFactory.class);
+    Pieces(EntityManager entities) {
+        this.entities = entities;
     }
 
     /**
-     * Takes a file in, all of it or nothing.
+     * Takes a file in, in the transaction of its arrival.
      *
      * @return how many bytes it has
      */
-    long take(long arrival, InputStream file) {
-        return sessions.fromStatelessTransaction(session -> {
-            long size = 0;
-            int ordinal = 0;
-            try {
-                for (byte[] piece = file.readNBytes(PIECE_BYTES);
-                        piece.length > 0;
-                        piece = file.readNBytes(PIECE_BYTES)) {
-                    session.insert(new ArrivalPiece(new ArrivalPiece.Key(arrival, ordinal++), piece));
-                    size += piece.length;
-                }
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long take(long arrival, InputStream file) {
+        long size = 0;
+        int ordinal = 0;
+        try {
+            for (byte[] content = file.readNBytes(PIECE_BYTES);
+                    content.length > 0;
+                    content = file.readNBytes(PIECE_BYTES)) {
+                ArrivalPiece piece = new ArrivalPiece(new ArrivalPiece.Key(arrival, ordinal++), content);
+                entities.persist(piece);
+                entities.flush();
+                entities.detach(piece);
+                size += content.length;
             }
-            return size;
-        });
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return size;
     }
 
     void write(long arrival, OutputStream to) throws IOException {
-        try (StatelessSession session = sessions.openStatelessSession()) {
-            for (int ordinal = 0; ; ordinal++) {
-                ArrivalPiece piece = session.get(ArrivalPiece.class, new ArrivalPiece.Key(arrival, ordinal));
-                if (piece == null) {
-                    return;
-                }
-                to.write(piece.content());
+        for (int ordinal = 0; ; ordinal++) {
+            ArrivalPiece piece = entities.find(ArrivalPiece.class, new ArrivalPiece.Key(arrival, ordinal));
+            if (piece == null) {
+                return;
             }
+            to.write(piece.content());
         }
     }
 
-    /** In the transaction of the caller, if there is one. */
-    void forget(List<Long> arrivals) {
-        sessions.inStatelessTransaction(
-                session -> session.createMutationQuery("delete from ArrivalPiece where key.arrivalId in :arrivals")
-                        .setParameter("arrivals", arrivals)
-                        .executeUpdate());
+    /** In the transaction that ends its arrival. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void forget(long arrival) {
+        entities.createQuery("delete from ArrivalPiece where key.arrivalId = :arrival")
+                .setParameter("arrival", arrival)
+                .executeUpdate();
     }
 }

@@ -191,13 +191,13 @@ class ReadArrival {
             Arrival arrival = arrivals.findById(id).orElseThrow();
             change.accept(arrival);
             arrivals.save(arrival);
+            pieces.forget(id);
             ledger.write(
                     arrival.receivedBy(),
                     what,
                     arrival.fileName(),
                     Map.of("arrival", id, "sections", arrival.sections(), "faults", arrival.faultCount()));
         });
-        pieces.forget(List.of(id));
     }
 
     private void bring(Arrival arrival, Path to) throws IOException, FaultyFileException {

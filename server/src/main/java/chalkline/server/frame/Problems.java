@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpHeaders;
@@ -17,6 +18,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.transaction.TransactionException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
@@ -60,9 +62,31 @@ class Problems extends ResponseEntityExceptionHandler {
         return handleExceptionInternal(e, problem, headers, HttpStatus.CONTENT_TOO_LARGE, request);
     }
 
-    /** A form that ends in the middle or has no boundary. */
+    /** The fields that are otherwise than the description says, each with its path. */
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<Map<String, Object>> errors = e.getFieldErrors().stream()
+                .map(error -> Map.<String, Object>of(
+                        "field", error.getField(), "column", 0, "detail", String.valueOf(error.getDefaultMessage())))
+                .toList();
+        String detail = e.getFieldErrors().stream()
+                .map(error -> error.getField() + " " + error.getDefaultMessage())
+                .sorted()
+                .collect(Collectors.joining("; ", "", "."));
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, detail);
+        problem.setProperty("errors", errors);
+        return handleExceptionInternal(e, problem, headers, status, request);
+    }
+
+    /** A form that ends in the middle or has no boundary, or that there is no room for. */
     @ExceptionHandler
     ProblemDetail brokenForm(MultipartException e) {
+        if (String.valueOf(e.getMostSpecificCause().getMessage()).contains("No space left")) {
+            return ProblemDetail.forStatusAndDetail(
+                    HttpStatus.INSUFFICIENT_STORAGE,
+                    "The disk that Chalk Line runs on is full, so the file could not come in. Nothing was kept.");
+        }
         return ProblemDetail.forStatusAndDetail(
                 HttpStatus.BAD_REQUEST, "The file did not come whole; send it again. Nothing was kept.");
     }

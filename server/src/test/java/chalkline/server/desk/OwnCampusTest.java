@@ -1,6 +1,7 @@
 package chalkline.server.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import chalkline.server.Client;
 import chalkline.server.ListFiles;
@@ -62,6 +63,11 @@ class OwnCampusTest {
             assertThat(build.status()).isEqualTo(422);
             assertThat(build.json().get("detail").asString()).contains("LMS_URL");
             assertThat(admin.post("/api/lms/refreshes", "").status()).isEqualTo(422);
+
+            // the demo's sign-ins never reach these data
+            assertThatThrownBy(() -> system.startAgain("CHALKLINE_DEMO", "true"))
+                    .hasMessageContaining("This database holds the data of a campus; the demo is started on another.");
+            assertThat(admin.get("/api/people").json()).hasSize(1);
         }
     }
 }

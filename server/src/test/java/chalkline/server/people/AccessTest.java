@@ -191,6 +191,7 @@ class AccessTest {
                 .replace("{number}", "1")
                 .replace("{before}", "1")
                 .replace("{format}", "csv")
+                .replace("{name}", "a-name")
                 .replace("{login}", "quill-of-old");
         if (path.equals("/api/weeks")) {
             path += "?first=2022-10-10&units=52";

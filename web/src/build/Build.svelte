@@ -80,6 +80,12 @@
         })
     }
 
+    function end() {
+        void campus.attempt(async () => {
+            if (current) watch(await post('/api/builds/{id}/end', { path: { id: current.id } }))
+        })
+    }
+
     function failures() {
         return cells(current?.failures ?? [], [
             ['key', (f) => f.shellKey],
@@ -102,7 +108,8 @@
     }
 
     function pressed(event: KeyboardEvent) {
-        if (event.key === 'r' && campus.mayChange && current && !running && current.failed > 0) retry()
+        if (event.key === 'r' && campus.mayChange && current && !running && current.done < current.shells)
+            retry()
     }
 
     function headline(build: Api['Build']): string {
@@ -118,6 +125,7 @@
                 : closed?.done === closing
                   ? `${count(closing, 'shell')} closed`
                   : `${number(closed?.done ?? 0)} of ${count(closing, 'shell')} closed`,
+            build.done + build.failed < build.shells ? 'ended early' : '',
         ].filter(Boolean)
         return parts.join(', ')
     }
@@ -244,9 +252,13 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if current && campus.mayChange}
-        <button class="go" disabled={running || current.failed === 0} onclick={retry}>
-            {current.failed > 0 ? `Try the ${number(current.failed)} again` : 'Nothing to try again'}
+    {#if current && campus.mayChange && running}
+        <button class="plain" onclick={end}>End it early</button>
+    {:else if current && campus.mayChange}
+        <button class="go" disabled={current.done === current.shells} onclick={retry}>
+            {#if settled < current.shells}Go on with the {number(current.shells - current.done)}
+            {:else if current.failed > 0}Try the {number(current.failed)} again
+            {:else}Nothing to try again{/if}
         </button>
     {/if}
     {#if current && current.failures.length > 0}

@@ -41,6 +41,7 @@ public final class RunningSystem implements AutoCloseable {
     private @Nullable Wiretap tap;
     private @Nullable Cable cable;
     private int port;
+    private String[] lastSettings = {};
     private String token = "";
 
     private RunningSystem() {
@@ -98,6 +99,13 @@ public final class RunningSystem implements AutoCloseable {
         system.application("CHALKLINE_PROXY", "127.0.0.1", "MANAGEMENT_PORT", Integer.toString(managementPort));
         system.await(system.standInsPort);
         return system;
+    }
+
+    /** Ends the application as a stop does, and starts it again. */
+    public void restart(Runnable between) {
+        context.close();
+        between.run();
+        application(lastSettings);
     }
 
     /** The application once more on the same database, otherwise set; it is ended at once. */
@@ -217,6 +225,7 @@ public final class RunningSystem implements AutoCloseable {
     }
 
     private void application(String... more) {
+        lastSettings = more;
         port = freePort();
         Map<String, Object> properties = new HashMap<>(settings());
         for (int i = 0; i < more.length; i += 2) {

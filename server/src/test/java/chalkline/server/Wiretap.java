@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Executors;
+import org.jspecify.annotations.Nullable;
 
 /** Stands between the application and the LMS, passes everything on and remembers it. */
 public final class Wiretap implements AutoCloseable {
@@ -22,6 +23,7 @@ public final class Wiretap implements AutoCloseable {
     private final HttpClient http = HttpClient.newHttpClient();
     private final Queue<Call> calls = new ConcurrentLinkedQueue<>();
     private final URI behind;
+    private volatile @Nullable Own own;
 
     /** A call and what came back; bodies as text, empty where there is none. */
     public record Call(String method, String path, String once, String sent, int status, String answered) {}
@@ -44,6 +46,19 @@ public final class Wiretap implements AutoCloseable {
         return URI.create("http://127.0.0.1:" + server.getAddress().getPort());
     }
 
+    /** An answer that the tap gives itself. */
+    private record Own(String path, int status, String body) {}
+
+    /** Answers calls to a path itself, until {@link #passAll()}; the LMS hears nothing of them. */
+    public void answer(String path, int status, String body) {
+        own = new Own(path, status, body);
+    }
+
+    /** Passes everything on again. */
+    public void passAll() {
+        own = null;
+    }
+
     public List<Call> calls() {
         return List.copyOf(calls);
     }
@@ -51,6 +66,14 @@ public final class Wiretap implements AutoCloseable {
     private void passOn(HttpExchange exchange) throws IOException {
         try (exchange) {
             byte[] sent = exchange.getRequestBody().readAllBytes();
+            Own instead = own;
+            if (instead != null && exchange.getRequestURI().getRawPath().startsWith(instead.path())) {
+                byte[] body = instead.body().getBytes(StandardCharsets.UTF_8);
+                exchange.getResponseHeaders().set("Content-Type", "application/json");
+                exchange.sendResponseHeaders(instead.status(), body.length == 0 ? -1 : body.length);
+                exchange.getResponseBody().write(body);
+                return;
+            }
             HttpRequest.Builder request = HttpRequest.newBuilder(
                             behind.resolve(exchange.getRequestURI().toString()))
                     .method(

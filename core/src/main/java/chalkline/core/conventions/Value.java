@@ -31,7 +31,7 @@ public final class Value {
     /** Reads what stands in a file or was typed, or says why the setting does not take it. */
     public static Value of(Setting setting, String written) throws ValueException {
         String text = setting.kind() == Kind.PATTERN ? written : Text.trim(written);
-        sound(text);
+        sound(setting, text);
         return switch (setting.kind()) {
             case PATTERN -> pattern(text);
             case MOMENT ->
@@ -53,12 +53,13 @@ public final class Value {
         };
     }
 
-    private static void sound(String text) throws ValueException {
+    private static void sound(Setting setting, String text) throws ValueException {
         Optional<String> tooLong = Bounds.tooLong(text, Bounds.VALUE);
         if (tooLong.isPresent()) {
             throw new ValueException(Bounds.VALUE + 1, tooLong.get());
         }
-        OptionalInt odd = Characters.firstOdd(text);
+        OptionalInt odd =
+                setting.kind() == Kind.PATTERN ? Characters.firstOddInPattern(text) : Characters.firstOdd(text);
         if (odd.isPresent()) {
             throw new ValueException(odd.getAsInt() + 1, Characters.reason(text, odd.getAsInt()));
         }

@@ -22,6 +22,14 @@ public final class Characters {
         return OptionalInt.empty();
     }
 
+    /** The same for a pattern, in which every white space will do, since rendering collapses it. */
+    public static OptionalInt firstOddInPattern(String text) {
+        return firstOdd(text.codePoints()
+                .map(c -> Text.isWhiteSpace(c) ? ' ' : c)
+                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+                .toString());
+    }
+
     /** Whether a character is a control other than tab and line breaks: U+0000 to U+001F, U+007F to U+009F. */
     public static boolean isControl(char c) {
         return (c < ' ' && c != '\t' && c != '\n' && c != '\r') || (c >= 0x7F && c <= 0x9F);

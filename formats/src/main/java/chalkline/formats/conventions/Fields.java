@@ -1,6 +1,7 @@
 package chalkline.formats.conventions;
 
 import chalkline.core.Bounds;
+import chalkline.core.naming.Characters;
 import chalkline.core.naming.YesNo;
 import chalkline.formats.conventions.YamlTree.Entry;
 import java.time.DateTimeException;
@@ -10,6 +11,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Function;
 import org.snakeyaml.engine.v2.nodes.Node;
@@ -123,11 +125,16 @@ final class Fields {
         return entry == null ? Optional.empty() : within(entry, most);
     }
 
+    private static Optional<String> odd(String text) {
+        OptionalInt at = Characters.firstOdd(text);
+        return at.isPresent() ? Optional.of(Characters.reason(text, at.getAsInt())) : Optional.empty();
+    }
+
     private Optional<String> within(Entry entry, int most) {
         Optional<String> text = tree.text(entry.value(), entry.key());
-        Optional<String> tooLong = text.flatMap(it -> Bounds.tooLong(it, most));
-        tooLong.ifPresent(reason -> tree.fault(entry.value(), entry.key() + ": " + reason));
-        return tooLong.isPresent() ? Optional.empty() : text;
+        Optional<String> wrong = text.flatMap(it -> Bounds.tooLong(it, most).or(() -> odd(it)));
+        wrong.ifPresent(reason -> tree.fault(entry.value(), entry.key() + ": " + reason));
+        return wrong.isPresent() ? Optional.empty() : text;
     }
 
     Optional<String> required(Node node, Map<String, Entry> entries, String key) {

@@ -126,7 +126,7 @@ final class YamlTree {
     /** The text of a scalar as written. */
     Optional<String> text(Node node, String what) {
         if (node instanceof ScalarNode scalar) {
-            OptionalInt odd = Characters.firstOdd(scalar.getValue());
+            OptionalInt odd = Characters.firstOddInPattern(scalar.getValue());
             if (odd.isPresent()) {
                 fault(node, Characters.reason(scalar.getValue(), odd.getAsInt()));
                 return Optional.empty();

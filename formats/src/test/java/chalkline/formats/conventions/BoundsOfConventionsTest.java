@@ -111,6 +111,14 @@ class BoundsOfConventionsTest {
     }
 
     @Test
+    void whiteSpaceOfEveryKindWillDoInAPattern() throws FaultyFileException {
+        // source: Unicode Character Database, White_Space: U+000B, U+000C and U+0085 are white space and controls
+        taken("layers:\n  - {set: {title: \"{label}\\v\\f\\N{title}\"}}");
+        assertThat(fault("layers:\n  - {name: \"a\\vb\"}")).contains("U+000B is a control character");
+        assertThat(fault("layers:\n  - {set: {footer: \"a\\vb\"}}")).contains("U+000B is a control character");
+    }
+
+    @Test
     void conditions() {
         assertThat(fault("layers:\n  - when: {subject: " + "s".repeat(4001) + "}"))
                 .contains("it has 4001 characters; at most 4000 are taken");

@@ -41,6 +41,7 @@ class Build {
     private Instant startedAt;
     private String startedBy;
     private Instant endedAt;
+    private String endAskedBy;
 
     @Version
     private int version;
@@ -66,6 +67,21 @@ class Build {
     void run() {
         state = State.RUNNING;
         endedAt = null;
+    }
+
+    /** Somebody wants it to end before it is through. */
+    void askToEnd(String login) {
+        endAskedBy = login;
+    }
+
+    /** What was left out is done after all. */
+    void goOn() {
+        endAskedBy = null;
+        run();
+    }
+
+    Optional<String> endAskedBy() {
+        return Optional.ofNullable(endAskedBy);
     }
 
     void waitForLms() {

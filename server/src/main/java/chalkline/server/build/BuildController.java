@@ -73,6 +73,13 @@ class BuildController {
         return builds.retry(id);
     }
 
+    /** Ends the build before it is through. */
+    @PostMapping("/api/builds/{id}/end")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    BuildViews.Build end(@PathVariable long id) {
+        return builds.end(id);
+    }
+
     /** How the build stands, again and again until it has ended. */
     @GetMapping(value = "/api/builds/{id}/progress", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter progress(@PathVariable long id) {

@@ -190,13 +190,27 @@ public class BuildService {
         if (build.isUnderWay()) {
             throw new Conflict("This build is under way; wait until it has ended.");
         }
-        if (steps.tryAgain(id) == 0) {
+        if (steps.askAgain(id) + steps.tryAgain(id) == 0) {
             throw new Refusal("Nothing failed in this build.");
         }
-        build.run();
+        build.goOn();
         builds.saveAndFlush(build);
         ledger.write("build tried again", build.term(), Map.of("build", id));
         schedule(build);
+        return view(build);
+    }
+
+    /** Ends a build before it is through: what the LMS is at is waited for, the rest is left out and can be tried again. */
+    @Administrators
+    @Transactional
+    public BuildViews.Build end(long id) {
+        Build build = builds.lock(id).orElseThrow(() -> missing(id));
+        if (!build.isUnderWay()) {
+            throw new Conflict("This build has ended already.");
+        }
+        build.askToEnd(SignedIn.login());
+        builds.saveAndFlush(build);
+        ledger.write("build asked to end", build.term(), Map.of("build", id));
         return view(build);
     }
 

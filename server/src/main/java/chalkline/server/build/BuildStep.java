@@ -8,6 +8,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
@@ -86,6 +87,21 @@ class BuildStep {
     void copied() {
         state = StepState.DONE;
         settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    /** A copy of which nothing is known any more has failed, and is made anew when it is tried again; its shell. */
+    String lost(String why, String words) {
+        state = StepState.FAILED;
+        refused = why;
+        reason = words;
+        job = null;
+        settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        return shellKey;
+    }
+
+    /** Whether it was sent so long ago. */
+    boolean hasLasted(Duration most) {
+        return settledAt != null && settledAt.plus(most).isBefore(Instant.now());
     }
 
     Long id() {

@@ -24,9 +24,23 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
     /** Whatever has not ended has failed. */
     @Modifying
     @Query("""
-            update BuildStep s set s.state = FAILED, s.refused = 'given-up', s.reason = :reason
+            update BuildStep s set s.state = FAILED, s.refused = :refused, s.reason = :reason
             where s.buildId = :buildId and s.state in (WAITS, UNDER_WAY)""")
-    int giveUp(long buildId, String reason);
+    int giveUp(long buildId, String refused, String reason);
+
+    /** Whatever has not ended is left for another time. */
+    @Modifying
+    @Query("""
+            update BuildStep s set s.state = HELD_BACK
+            where s.buildId = :buildId and s.state in (WAITS, UNDER_WAY)""")
+    int leaveOut(long buildId);
+
+    /** Copies that the LMS was at when a build stopped are asked about again, not made again. */
+    @Modifying
+    @Query("""
+            update BuildStep s set s.state = UNDER_WAY
+            where s.buildId = :buildId and s.state in (FAILED, HELD_BACK) and s.job is not null""")
+    int askAgain(long buildId);
 
     @Modifying
     @Query("""

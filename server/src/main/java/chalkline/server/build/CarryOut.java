@@ -5,6 +5,7 @@ import chalkline.server.frame.NotFound;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsRefusal;
 import chalkline.server.lms.LmsUnavailable;
 import chalkline.server.outlines.StartService;
 import chalkline.server.proof.ProofKey;
@@ -18,11 +19,14 @@ import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.BiFunction;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -44,6 +48,7 @@ class CarryOut {
     private static final Duration UNTIL_LMS_IS_BACK = Duration.ofSeconds(10);
     private static final long COPY_PAUSE_MILLIS = 100;
     private static final int COPIES_AT_ONCE = 10;
+    private static final Duration LONGEST_COPY = Duration.ofMinutes(30);
     private static final int DIGEST_DIGITS = 24;
 
     private final Builds builds;
@@ -54,6 +59,7 @@ class CarryOut {
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
     private final JsonMapper json;
+    private volatile boolean stopping;
 
     CarryOut(
             Builds builds,
@@ -79,18 +85,35 @@ class CarryOut {
         try {
             change(id, Build::run);
             List<BuildStep> batch = nextBatch(id);
-            while (!batch.isEmpty()) {
+            while (!batch.isEmpty() && !stopping && endAskedBy(id).isEmpty()) {
                 record(id, batch, send(id, batch));
                 askAboutCopies(id, Limit.of(COPIES_AT_ONCE));
                 batch = nextBatch(id);
             }
-            while (askAboutCopies(id, Limit.unlimited())) {
+            while (!stopping && askAboutCopies(id, Limit.unlimited())) {
                 pause();
             }
+            if (stopping) {
+                // whoever is there next goes on at once
+                return (done, operations) -> operations.reschedule(done, Instant.now());
+            }
+            boolean through = endAskedBy(id).isEmpty();
+            if (!through) {
+                leaveOut(id);
+            }
             held.refresh();
-            change(id, build -> build.end(steps.existsByBuildIdAndState(id, StepState.FAILED)));
+            change(id, build -> build.end(!through || steps.existsByBuildIdAndState(id, StepState.FAILED)));
+            return new CompletionHandler.OnCompleteRemove<>();
+        } catch (LmsRefusal e) {
+            LOG.warn("Build {} stops: {}", id, e.getMessage());
+            stop(id, "lms-refuses", e.getMessage());
             return new CompletionHandler.OnCompleteRemove<>();
         } catch (LmsUnavailable e) {
+            if (endAskedBy(id).isPresent()) {
+                leaveOut(id);
+                change(id, build -> build.end(true));
+                return new CompletionHandler.OnCompleteRemove<>();
+            }
             LOG.warn("Build {} waits: {}", id, e.getMessage());
             change(id, Build::waitForLms);
             return (done, operations) ->
@@ -100,8 +123,27 @@ class CarryOut {
 
     /** Ends a build that failed for reasons of its own, again and again; what is left of it can be tried again. */
     void giveUp(long id, String reason) {
-        transaction.executeWithoutResult(status -> steps.giveUp(id, "Chalk Line gave up after three tries: " + reason));
+        stop(id, "given-up", "Chalk Line gave up after three tries: " + reason);
+    }
+
+    private void stop(long id, String refused, String reason) {
+        transaction.executeWithoutResult(status -> steps.giveUp(id, refused, reason));
         change(id, build -> build.end(true));
+    }
+
+    /** Who wants the build to end before it is through; whoever tries again wants it no longer. */
+    private Optional<String> endAskedBy(long id) {
+        return builds.findById(id).flatMap(Build::endAskedBy);
+    }
+
+    private void leaveOut(long id) {
+        transaction.executeWithoutResult(status -> steps.leaveOut(id));
+    }
+
+    /** The program is ending: what is in flight is recorded, and nothing more is begun. */
+    @EventListener(ContextClosedEvent.class)
+    void stop() {
+        stopping = true;
     }
 
     private void change(long id, java.util.function.Consumer<Build> change) {
@@ -246,12 +288,27 @@ class CarryOut {
     /** Settles copies that are done meanwhile; whether some are not. */
     private boolean askAboutCopies(long id, Limit limit) {
         List<BuildStep> copies = steps.findByBuildIdAndStateOrderByOrdinal(id, StepState.UNDER_WAY, limit);
-        List<BuildStep> done = copies.stream()
-                .filter(copy -> lms.isCopied(copy.job().orElseThrow()))
-                .toList();
+        List<BuildStep> done = new ArrayList<>();
+        Set<String> failed = new HashSet<>();
+        for (BuildStep copy : copies) {
+            try {
+                if (lms.isCopied(copy.job().orElseThrow())) {
+                    copy.copied();
+                    done.add(copy);
+                } else if (copy.hasLasted(LONGEST_COPY)) {
+                    failed.add(copy.lost("copy-endless", "The copy did not end within half an hour."));
+                    done.add(copy);
+                }
+            } catch (NotFound e) {
+                failed.add(copy.lost("copy-lost", e.getMessage()));
+                done.add(copy);
+            }
+        }
         transaction.executeWithoutResult(status -> {
-            done.forEach(BuildStep::copied);
-            steps.saveAll(done);
+            steps.saveAllAndFlush(done);
+            if (!failed.isEmpty()) {
+                steps.holdBack(id, failed);
+            }
         });
         return done.size() < copies.size();
     }

@@ -16,6 +16,7 @@ import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.CrossListEdit;
 import chalkline.server.frame.Administrators;
+import chalkline.server.frame.Asks;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
@@ -39,13 +40,15 @@ import org.springframework.stereotype.Service;
 public class CrossListService {
     private static final int MOST_FOUND = 40;
 
+    private final Asks asks;
     private final ProofService proofs;
     private final ConventionsService conventions;
     private final HeldService held;
     private final LoadingCache<ProofKey, CrossListViews.Sheet> sheets =
             Caffeine.newBuilder().maximumSize(4).build(this::compute);
 
-    CrossListService(ProofService proofs, ConventionsService conventions, HeldService held) {
+    CrossListService(ProofService proofs, ConventionsService conventions, HeldService held, Asks asks) {
+        this.asks = asks;
         this.proofs = proofs;
         this.conventions = conventions;
         this.held = held;
@@ -272,10 +275,11 @@ public class CrossListService {
     private Seen see(ProofKey at, Change change) {
         ProofKey key = at.withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
+        Proof before = proofs.proof(key).proof();
         return new Seen(
                 key,
                 edited,
-                proofs.proof(key).proof().under(edited).rows(),
+                asks.whileWanted(() -> before.under(edited)).rows(),
                 new Standing(edited, held.shells(key.held())));
     }
 

@@ -27,6 +27,7 @@ import org.springframework.web.client.HttpClientErrorException;
 import org.springframework.web.client.HttpServerErrorException;
 import org.springframework.web.client.ResourceAccessException;
 import org.springframework.web.client.RestClient;
+import org.springframework.web.client.RestClientException;
 import org.springframework.web.util.UriComponentsBuilder;
 
 /**
@@ -40,6 +41,7 @@ class LmsHttp implements Lms {
     private static final ParameterizedTypeReference<List<OutlineUnit>> UNITS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<Job> JOB = new ParameterizedTypeReference<>() {};
     private static final int PAGE_SIZE = 200;
+    private static final int LONGEST_QUOTE = 300;
 
     private final Optional<RestClient> http;
     private final LmsPace pace;
@@ -200,19 +202,43 @@ class LmsHttp implements Lms {
 
     @Override
     public boolean isCopied(long job) {
-        return call(() -> http().get().uri("/copies/{job}", job).retrieve().body(JOB))
-                .done();
+        try {
+            return call(() -> http().get().uri("/copies/{job}", job).retrieve().body(JOB))
+                    .done();
+        } catch (HttpClientErrorException.NotFound e) {
+            throw new NotFound("The LMS knows nothing of this copy any more.");
+        }
     }
 
     private <T> List<Answer> send(HttpMethod method, String uri, String idempotencyKey, List<T> items) {
-        return call(() -> http().method(method)
-                        .uri(uri)
-                        .header("Idempotency-Key", idempotencyKey)
-                        .contentType(MediaType.APPLICATION_JSON)
-                        .body(new Batch<>(items))
-                        .retrieve()
-                        .body(ANSWERS))
-                .answers();
+        List<Answer> answers;
+        try {
+            answers = call(() -> http().method(method)
+                            .uri(uri)
+                            .header("Idempotency-Key", idempotencyKey)
+                            .contentType(MediaType.APPLICATION_JSON)
+                            .body(new Batch<>(items))
+                            .retrieve()
+                            .body(ANSWERS))
+                    .answers();
+        } catch (HttpClientErrorException e) {
+            throw new LmsRefusal(
+                    "The LMS refused the whole call to " + uri + " ("
+                            + e.getStatusCode().value() + "): " + shortened(e.getResponseBodyAsString()),
+                    e);
+        }
+        if (answers == null || answers.size() != items.size()) {
+            throw new LmsRefusal(
+                    "The LMS answered for " + (answers == null ? 0 : answers.size()) + " of " + items.size()
+                            + " items sent to " + uri + ", so nobody knows what it did.",
+                    new IllegalStateException());
+        }
+        return answers;
+    }
+
+    private static String shortened(String body) {
+        String plain = body.replaceAll("[\\p{Cc}\\s]+", " ").strip();
+        return plain.length() <= LONGEST_QUOTE ? plain : plain.substring(0, LONGEST_QUOTE - 1) + "…";
     }
 
     private <T> T call(Supplier<@Nullable T> request) {
@@ -229,12 +255,16 @@ class LmsHttp implements Lms {
         } catch (HttpServerErrorException | HttpClientErrorException.TooManyRequests e) {
             throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + ".", e);
         } catch (HttpClientErrorException.Unauthorized | HttpClientErrorException.Forbidden e) {
-            throw new LmsUnavailable(
+            throw new LmsRefusal(
                     "The LMS does not let Chalk Line in (" + e.getStatusCode().value()
                             + "): look at its token or password.",
                     e);
         } catch (ResourceAccessException e) {
             throw new LmsUnavailable("The LMS does not answer.", e);
+        } catch (HttpClientErrorException e) {
+            throw e;
+        } catch (RestClientException e) {
+            throw new LmsRefusal("What the LMS answers cannot be read: is LMS_URL the address of its port?", e);
         } catch (CallNotPermittedException e) {
             throw new LmsUnavailable("The LMS failed again and again; it is left alone for a while.", e);
         }

@@ -116,6 +116,7 @@ class AccessTest {
             new Route("GET", "/api/builds/{id}/shells", false, ""),
             new Route("GET", "/api/builds/{id}/steps", false, ""),
             new Route("GET", "/api/builds/{id}/progress", false, ""),
+            new Route("POST", "/api/builds/{id}/end", true, ""),
             new Route("POST", "/api/builds/{id}/retry", true, ""));
 
     /** Read by whoever has the secret in the address. */

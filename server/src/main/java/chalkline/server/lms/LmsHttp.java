@@ -8,6 +8,7 @@ import io.github.resilience4j.circuitbreaker.CircuitBreakerConfig;
 import io.github.resilience4j.core.IntervalFunction;
 import io.github.resilience4j.retry.Retry;
 import io.github.resilience4j.retry.RetryConfig;
+import java.io.IOException;
 import java.net.http.HttpClient;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -236,6 +237,16 @@ class LmsHttp implements Lms {
         return answers;
     }
 
+    /** Whether an answer ended in the middle, which is no fault of what it says. */
+    private static boolean isCutOff(RestClientException e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof IOException) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private static String shortened(String body) {
         String plain = body.replaceAll("[\\p{Cc}\\s]+", " ").strip();
         return plain.length() <= LONGEST_QUOTE ? plain : plain.substring(0, LONGEST_QUOTE - 1) + "…";
@@ -264,6 +275,9 @@ class LmsHttp implements Lms {
         } catch (HttpClientErrorException e) {
             throw e;
         } catch (RestClientException e) {
+            if (isCutOff(e)) {
+                throw new LmsUnavailable("The LMS did not end its answer.", e);
+            }
             throw new LmsRefusal("What the LMS answers cannot be read: is LMS_URL the address of its port?", e);
         } catch (CallNotPermittedException e) {
             throw new LmsUnavailable("The LMS failed again and again; it is left alone for a while.", e);

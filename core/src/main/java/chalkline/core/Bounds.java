@@ -56,8 +56,8 @@ public final class Bounds {
     /** Files in a zip. */
     public static final int MEMBERS = 5_000;
 
-    /** Bytes of a conventions file, of a sheet of held shells a line, and of a request that is no file. */
-    public static final int DOCUMENT_BYTES = 64 << 20;
+    /** Code points of a conventions file. */
+    public static final int DOCUMENT = 64 << 20;
 
     /** Levels of lists and keys inside each other in a conventions file. */
     public static final int YAML_DEPTH = 20;
@@ -71,7 +71,7 @@ public final class Bounds {
     /** Values of one condition. */
     public static final int CONDITION_VALUES = 50_000;
 
-    /** Moves, and breaks of all terms together. */
+    /** Moves, and breaks of a term. */
     public static final int MOVES = 2_000;
 
     /** Overrides of single sections, and cross-lists. */

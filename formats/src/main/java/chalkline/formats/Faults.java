@@ -27,22 +27,12 @@ public final class Faults {
         }
     }
 
-    public void addAll(FaultyFileException e) {
-        e.faults().forEach(this::add);
-        count += e.count() - e.faults().size();
-    }
-
     public boolean isEmpty() {
         return count == 0;
     }
 
     public long count() {
         return count;
-    }
-
-    /** Those that are kept, in the order in which they were found. */
-    public List<Fault> kept() {
-        return List.copyOf(kept);
     }
 
     /** Ends reading where there is any. */

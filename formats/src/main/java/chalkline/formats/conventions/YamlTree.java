@@ -47,7 +47,7 @@ final class YamlTree {
             List<Node> documents = new ArrayList<>();
             LoadSettings settings = LoadSettings.builder()
                     .setLabel(file)
-                    .setCodePointLimit(Bounds.DOCUMENT_BYTES)
+                    .setCodePointLimit(Bounds.DOCUMENT)
                     .setMaxAliasesForCollections(50)
                     .setUseMarks(true)
                     .build();

@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
 public record Change(
         int basedOn,
         @Nullable @Valid StackEdit stack,
-        @Nullable @Size(max = Bounds.DOCUMENT_BYTES) String file,
+        @Nullable @Size(max = Bounds.DOCUMENT) String file,
         @Nullable @Valid ValueEdit value,
         @Nullable @Valid CrossListEdit crossLists,
         @Nullable @Valid DatesEdit dates) {

@@ -66,18 +66,18 @@ record StackEdit(@NotNull @Size(max = Bounds.LAYERS) List<@Valid LayerDraft> lay
                 throw new Refusal(at + ".when." + condition.key(), 0, "Give at least one value, or take it out.");
             }
             conditions.put(named, condition.values());
-            when(Map.of(named, condition.values()), at + ".when." + condition.key());
         }
         When when = known.get(conditions);
         return new Layer(
-                draft.name(),
-                when == null ? when(conditions, at + ".when") : when,
-                set(draft, at),
-                fix(draft, at),
-                draft.off());
+                draft.name(), when == null ? when(conditions, at) : when, set(draft, at), fix(draft, at), draft.off());
     }
 
     private static When when(Map<Condition, List<String>> conditions, String at) {
+        conditions.forEach((condition, values) -> one(Map.of(condition, values), at + ".when." + condition.key()));
+        return one(conditions, at + ".when");
+    }
+
+    private static When one(Map<Condition, List<String>> conditions, String at) {
         try {
             return When.of(conditions);
         } catch (ValueException e) {

@@ -164,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/builds/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cost"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/templates": {
         parameters: {
             query?: never;
@@ -324,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/retry": {
         parameters: {
             query?: never;
@@ -334,6 +366,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["retry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pause"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["goOn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -974,7 +1038,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["takeBack"];
+        delete: operations["takeBack_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1411,25 +1475,50 @@ export interface components {
             keys: string[];
             /** Format: int32 */
             closes: number | null;
+            /** Format: int32 */
+            trial: number | null;
+            /** Format: date-time */
+            at: string | null;
         };
         Build: {
             /** Format: int64 */
             id: number;
             term: string;
+            kind: string;
             state: string;
             /** Format: int32 */
             shells: number;
             /** Format: int32 */
+            planned: number;
+            /** Format: int32 */
             done: number;
             /** Format: int32 */
             failed: number;
+            /** Format: int32 */
+            trial: number;
             /** Format: date-time */
             startedAt: string;
             startedBy: string;
             /** Format: date-time */
+            startsAt: string | null;
+            /** Format: date-time */
             endedAt: string | null;
+            pausedBy: string | null;
+            reason: string;
+            others: components["schemas"]["BuildOthers"];
+            load: components["schemas"]["BuildLoad"];
             departments: components["schemas"]["BuildDepartment"][];
+            causes: components["schemas"]["BuildCause"][];
             failures: components["schemas"]["BuildStep"][];
+            kept: components["schemas"]["BuildStep"][];
+        };
+        BuildCause: {
+            refused: string;
+            reason: string;
+            /** Format: int64 */
+            shells: number;
+            /** Format: int64 */
+            steps: number;
         };
         BuildDepartment: {
             name: string;
@@ -1439,6 +1528,24 @@ export interface components {
             done: number;
             /** Format: int32 */
             failed: number;
+        };
+        BuildLoad: {
+            /** Format: int32 */
+            now: number;
+            /** Format: int32 */
+            most: number;
+            /** Format: int32 */
+            inFlight: number;
+        };
+        BuildOthers: {
+            /** Format: int64 */
+            undoes: number;
+            /** Format: int64 */
+            follows: number;
+            /** Format: int64 */
+            takenBackBy: number;
+            /** Format: int64 */
+            followedBy: number;
         };
         BuildStep: {
             shellKey: string;
@@ -1453,6 +1560,17 @@ export interface components {
             reason: string;
             /** Format: date-time */
             settledAt: string | null;
+        };
+        BuildCost: {
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            steps: number;
+            /** Format: int32 */
+            calls: number;
+            /** Format: int64 */
+            seconds: number;
+            notices: string[];
         };
         TemplateKeep: {
             draft: components["schemas"]["TemplateDraft"];
@@ -1526,6 +1644,9 @@ export interface components {
         ConventionsKeep: {
             change: components["schemas"]["Change"];
             note: string;
+        };
+        BuildRetry: {
+            causes: string[] | null;
         };
         ArrivalFaultView: {
             file: string;
@@ -1842,6 +1963,7 @@ export interface components {
         BuildListed: {
             /** Format: int64 */
             id: number;
+            kind: string;
             state: string;
             /** Format: int32 */
             shells: number;
@@ -1940,6 +2062,7 @@ export interface components {
             code: string;
             failed: boolean;
             done: boolean;
+            kept: boolean;
         };
         SseEmitter: {
             /** Format: int64 */
@@ -2348,6 +2471,32 @@ export interface operations {
             };
         };
     };
+    cost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildStart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildCost"];
+                };
+            };
+        };
+    };
     list: {
         parameters: {
             query?: never;
@@ -2641,7 +2790,77 @@ export interface operations {
             };
         };
     };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Build"];
+                };
+            };
+        };
+    };
     retry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildRetry"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Build"];
+                };
+            };
+        };
+    };
+    pause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Build"];
+                };
+            };
+        };
+    };
+    goOn: {
         parameters: {
             query?: never;
             header?: never;
@@ -3593,7 +3812,7 @@ export interface operations {
             };
         };
     };
-    takeBack: {
+    takeBack_1: {
         parameters: {
             query?: never;
             header?: never;

@@ -7,9 +7,12 @@
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { count, instant, number } from '../frame/words'
-    import Course from './Course.svelte'
+    import Departments from './Departments.svelte'
     import Failures from './Failures.svelte'
+    import Kept from './Kept.svelte'
     import Shells from './Shells.svelte'
+    import Standing from './Standing.svelte'
+    import { isUnderWay, toCome } from './words'
 
     let builds = $state.raw<Api['BuildListed'][]>([])
     let current = $state.raw<Api['Build'] | null>(null)
@@ -25,26 +28,26 @@
         return () => events?.close()
     })
 
-    const RATE_MILLIS = 5000
-
-    const running = $derived(current !== null && current.endedAt === null)
-    const settled = $derived(current ? current.done + current.failed : 0)
-    const rate = $derived.by(() => {
-        const last = samples.at(-1)
-        const before = last && samples.find((s) => last.at - s.at <= RATE_MILLIS)
-        if (!last || !before || last.at === before.at) return 0
-        return (1000 * (last.done - before.done)) / (last.at - before.at)
-    })
-    const left = $derived(current && rate > 0 ? (current.shells - settled) / rate : 0)
+    const ended = $derived(current !== null && current.endedAt !== null)
+    const runs = $derived(current?.state === 'RUNNING' || current?.state === 'WAITING')
+    const left = $derived(current ? current.shells - current.done : 0)
+    /** What can be tried again, and was not yet. */
+    const open = $derived(ended && current?.state === 'FAILED' && current.others.followedBy === 0)
+    const undoable = $derived(
+        ended &&
+            current?.kind === 'BUILD' &&
+            current.others.takenBackBy === 0 &&
+            current.done + current.failed > 0,
+    )
 
     async function load() {
         builds = await get('/api/terms/{term}/builds', { path: { term: route.term } })
         known = true
         const wanted = builds.find((b) => String(b.id) === route.params.id) ?? builds[0]
-        if (wanted) await open(wanted.id)
+        if (wanted) await look(wanted.id)
     }
 
-    async function open(id: number) {
+    async function look(id: number) {
         watch(await get('/api/builds/{id}', { path: { id } }))
     }
 
@@ -54,36 +57,53 @@
         samples = []
         if (build.endedAt !== null) return
         events = new EventSource(`/api/builds/${build.id}/progress`)
-        events.onmessage = (message) => {
-            const now = JSON.parse(message.data) as Api['Build']
-            current = now
-            samples = [...samples, { at: Date.now(), done: now.done + now.failed }]
-            if (campus.line) {
-                campus.line = {
-                    ...campus.line,
-                    buildState: now.state,
-                    builtDone: now.done,
-                    builtOf: now.shells,
-                    builtFailed: now.failed,
-                }
+        events.onmessage = (message) => tick(JSON.parse(message.data) as Api['Build'])
+    }
+
+    function tick(now: Api['Build']) {
+        current = now
+        samples = [...samples, { at: Date.now(), done: now.done + now.failed }]
+        if (campus.line) {
+            campus.line = {
+                ...campus.line,
+                buildState: now.state,
+                builtDone: now.done,
+                builtOf: now.shells,
+                builtFailed: now.failed,
             }
-            if (now.endedAt !== null) {
-                events?.close()
-                void campus.attempt(() => campus.refresh())
-            }
+        }
+        if (now.endedAt !== null) {
+            events?.close()
+            void campus.attempt(() => campus.refresh())
         }
     }
 
-    function retry() {
+    type Steering = 'pause' | 'go-on' | 'end' | 'take-back'
+
+    function steer(how: Steering) {
         void campus.attempt(async () => {
-            if (current) watch(await post('/api/builds/{id}/retry', { path: { id: current.id } }))
+            if (current) begin(await post(`/api/builds/{id}/${how}`, { path: { id: current.id } }))
         })
     }
 
-    function end() {
+    /** @param causes tries again what failed for these only; all that is left, if none is named */
+    function retry(causes: string[] = []) {
         void campus.attempt(async () => {
-            if (current) watch(await post('/api/builds/{id}/end', { path: { id: current.id } }))
+            if (current) {
+                const path = { id: current.id }
+                begin(await post('/api/builds/{id}/retry', { path, body: { causes } }))
+            }
         })
+    }
+
+    /** Shows a build, which may be another one than before. */
+    function begin(build: Api['Build']) {
+        if (build.id !== current?.id) {
+            department = null
+            route.set({ id: '' })
+            void campus.attempt(load)
+        }
+        watch(build)
     }
 
     function failures() {
@@ -108,32 +128,16 @@
     }
 
     function pressed(event: KeyboardEvent) {
-        if (event.key === 'r' && campus.mayChange && current && !running && current.done < current.shells)
-            retry()
+        if (!campus.mayChange || !current || event.ctrlKey || event.metaKey || event.altKey) return
+        if (event.target instanceof HTMLElement && event.target.matches('input, textarea, select')) return
+        if (event.key === 'r' && open) retry()
+        if (event.key === 'p' && runs) steer('pause')
+        else if (event.key === 'p' && current.state === 'PAUSED') steer('go-on')
     }
 
-    function headline(build: Api['Build']): string {
-        if (build.state === 'WAITING') return 'The LMS does not answer; the build waits'
-        if (build.endedAt === null) return `Building ${count(build.shells, 'shell')}`
-        // what was closed does not stand as planned; it has no department any more
-        const closed = build.departments.find((one) => one.name === '')
-        const closing = closed?.shells ?? 0
-        const parts = [
-            standing(build.done - (closed?.done ?? 0), build.shells - closing),
-            closing === 0
-                ? ''
-                : closed?.done === closing
-                  ? `${count(closing, 'shell')} closed`
-                  : `${number(closed?.done ?? 0)} of ${count(closing, 'shell')} closed`,
-            build.done + build.failed < build.shells ? 'ended early' : '',
-        ].filter(Boolean)
-        return parts.join(', ')
-    }
-
-    function standing(done: number, of: number): string {
-        if (of === 0) return ''
-        if (done < of) return `${count(done, 'shell')} of ${number(of)} stand as planned`
-        return `${count(of, 'shell')} ${of === 1 ? 'stands' : 'stand'} as planned`
+    function goOnSays(build: Api['Build']): string {
+        const shells = count(toCome(build), 'shell')
+        return build.pausedBy === 'look' ? `Take ${shells} back` : `Go on with the ${number(toCome(build))}`
     }
 </script>
 
@@ -141,70 +145,8 @@
 
 {#snippet sheet()}
     {#if current}
-        <div class="top">
-            <h1>{headline(current)}</h1>
-            <p class="soft">
-                since {instant(current.startedAt, campus.zone)}, by {current.startedBy}{current.endedAt
-                    ? `, ended ${instant(current.endedAt, campus.zone).slice(-5)}`
-                    : ''}
-            </p>
-            <div
-                class="progress"
-                role="progressbar"
-                aria-label="Shells done"
-                aria-valuemin="0"
-                aria-valuemax={current.shells}
-                aria-valuenow={settled}
-            >
-                <i class="done" style:width="{(100 * current.done) / current.shells}%"></i>
-                <i class="failed" style:width="{(100 * current.failed) / current.shells}%"></i>
-            </div>
-            <p class="counts" role="status">
-                <span><b>{number(current.done)}</b> done</span>
-                {#if current.failed > 0}
-                    <span class="brick"
-                        ><b>{number(current.failed)}</b> failed{running ? ', the rest goes on' : ''}</span
-                    >
-                {/if}
-                <span><b>{number(current.shells - settled)}</b> to come</span>
-                {#if running && rate > 0}
-                    <span class="rate">{rate.toFixed(1)} a second, about {Math.ceil(left)} s left</span>
-                {/if}
-            </p>
-            <Course {samples} shells={current.shells} />
-        </div>
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <div class="departments" tabindex="0" role="region" aria-label="By department">
-            <table>
-                <thead class="unseen"><tr><th>Department</th><th>Progress</th><th>Shells</th></tr></thead>
-                <tbody>
-                    {#each current.departments as one (one.name)}
-                        <tr>
-                            <th scope="row">
-                                <button
-                                    class="name"
-                                    aria-pressed={department === one.name}
-                                    onclick={() => (department = department === one.name ? null : one.name)}
-                                >
-                                    {one.name || 'Closed'}
-                                </button>
-                            </th>
-                            <td class="bar" aria-hidden="true">
-                                <span>
-                                    <i class="done" style:width="{(100 * one.done) / one.shells}%"></i>
-                                    <i class="failed" style:width="{(100 * one.failed) / one.shells}%"></i>
-                                </span>
-                            </td>
-                            <td class="num">
-                                {number(one.done)} of {number(one.shells)}{#if one.failed > 0}, <span
-                                        class="brick">{number(one.failed)} failed</span
-                                    >{/if}
-                            </td>
-                        </tr>
-                    {/each}
-                </tbody>
-            </table>
-        </div>
+        <div class="top"><Standing build={current} {samples} /></div>
+        <Departments build={current} bind:chosen={department} />
     {:else if known}
         <div class="top">
             <h1>Nothing has been built yet</h1>
@@ -224,21 +166,25 @@
     {#if current}
         {#if department !== null}
             <Shells build={current} {department} />
+        {:else if current.kind === 'TAKE_BACK' && current.causes.length === 0}
+            <Kept build={current} />
         {:else}
-            <Failures build={current} />
+            <Failures
+                build={current}
+                again={campus.mayChange && open ? (cause) => retry([cause]) : undefined}
+            />
         {/if}
         {#if builds.length > 1}
             <h3 class="others">Builds of this term</h3>
-            <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
-            <ol onclick={follow}>
+            <ol>
                 {#each builds as one (one.id)}
                     <li>
                         <button
                             class="plain"
-                            onclick={() => campus.attempt(() => open(one.id))}
+                            onclick={() => campus.attempt(() => look(one.id))}
                             aria-current={one.id === current.id}
                         >
-                            {count(one.shells, 'shell')}
+                            {one.kind === 'TAKE_BACK' ? 'taken back, ' : ''}{count(one.shells, 'shell')}
                         </button>
                         <span class="soft">{instant(one.startedAt, campus.zone)}, {one.startedBy}</span>
                         {#if one.failed > 0}<b class="brick">{number(one.failed)} failed</b>{/if}
@@ -252,14 +198,25 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if current && campus.mayChange && running}
-        <button class="plain" onclick={end}>End it early</button>
-    {:else if current && campus.mayChange}
-        <button class="go" disabled={current.done === current.shells} onclick={retry}>
-            {#if settled < current.shells}Go on with the {number(current.shells - current.done)}
-            {:else if current.failed > 0}Try the {number(current.failed)} again
-            {:else}Nothing to try again{/if}
-        </button>
+    {#if current && campus.mayChange}
+        {#if current.state === 'PAUSED'}
+            <button class="go" onclick={() => steer('go-on')}>{goOnSays(current)}</button>
+        {:else if open && left > 0}
+            <button class="go" onclick={() => retry()}>
+                {toCome(current) > 0 ? `Go on with the ${number(left)}` : `Try the ${number(left)} again`}
+            </button>
+        {/if}
+        {#if runs}<button class="plain" onclick={() => steer('pause')}>Pause</button>{/if}
+        {#if current.state === 'PLANNED'}
+            <button class="plain" onclick={() => steer('end')}>Drop it</button>
+        {:else if isUnderWay(current.state) && current.state !== 'ENDING'}
+            <button class="plain" onclick={() => steer('end')}>
+                {current.pausedBy === 'look' ? 'Leave it as it is' : 'End it early'}
+            </button>
+        {/if}
+        {#if undoable}
+            <button class="plain" onclick={() => steer('take-back')}>Take it back …</button>
+        {/if}
     {/if}
     {#if current && current.failures.length > 0}
         <Export name="failures of build {current.id}" cells={failures} />
@@ -268,8 +225,8 @@
     {/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
     <nav onclick={follow} aria-label="Go on"><a href={route.href('proof')}>Look at the proof</a></nav>
-    {#if running}<span>You can leave; it goes on.</span>{/if}
-    <span class="soft keys"><kbd>r</kbd> retry <kbd>?</kbd> keys</span>
+    {#if runs}<span>You can leave; it goes on.</span>{/if}
+    <span class="soft keys"><kbd>p</kbd> pause <kbd>r</kbd> retry <kbd>?</kbd> keys</span>
 {/snippet}
 
 <Screen {sheet} {margin} {footer} marginName="Failures and steps" />
@@ -281,64 +238,6 @@
     .begin {
         margin-top: 12px;
         font-size: 16px;
-    }
-    .progress {
-        display: flex;
-        height: 16px;
-        background: var(--faint);
-        margin: 10px 0 8px;
-    }
-    .done {
-        background: var(--chalk);
-    }
-    .failed {
-        background: var(--brick);
-    }
-    .counts {
-        display: flex;
-        gap: 28px;
-    }
-    .rate {
-        margin-left: auto;
-    }
-    .departments {
-        flex: 1;
-        min-height: 0;
-        overflow: auto;
-        margin-top: 8px;
-    }
-    th,
-    td {
-        border-top: 1px solid var(--faint);
-        padding: 2px 20px;
-        height: 25px;
-    }
-    tbody th {
-        font-size: 14px;
-        color: var(--ink);
-        width: 210px;
-        white-space: nowrap;
-    }
-    .name {
-        font: inherit;
-        color: inherit;
-        background: none;
-        border: 0;
-        padding: 0;
-        cursor: pointer;
-    }
-    .name[aria-pressed='true'] {
-        color: var(--chalk);
-        font-weight: 750;
-    }
-    .bar span {
-        display: flex;
-        height: 8px;
-        background: var(--faint);
-    }
-    .num {
-        white-space: nowrap;
-        width: 170px;
     }
     .others {
         margin-top: 26px;

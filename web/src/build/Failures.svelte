@@ -3,39 +3,43 @@
     import { count, number, words } from '../frame/words'
     import Steps from './Steps.svelte'
 
-    /** What failed in a build, by cause, and the steps of the shell that is looked at. */
-    let { build }: { build: Api['Build'] } = $props()
+    /**
+     * What failed in a build, by cause, and the steps of the shell that is looked at.
+     *
+     * @param again tries again what failed for one cause; left out where nothing can be tried
+     */
+    let { build, again }: { build: Api['Build']; again?: ((cause: string) => void) | undefined } = $props()
 
     const SHOWN = 8
     let chosen = $state('')
 
-    const causes = $derived.by(() => {
-        const map = new Map<string, Api['BuildStep'][]>()
-        for (const step of build.failures) {
-            const list = map.get(step.refused)
-            if (list) list.push(step)
-            else map.set(step.refused, [step])
-        }
-        return [...map]
-    })
+    const stepsOf = (cause: string) => build.failures.filter((step) => step.refused === cause)
     const shellOf = $derived(chosen || build.failures.find((s) => s.shellKey)?.shellKey || '')
 </script>
 
-{#if build.failures.length === 0}
+{#if build.causes.length === 0}
     <h2>{build.endedAt === null ? 'Nothing failed so far' : 'Nothing failed'}</h2>
     <p class="soft">
         {build.endedAt === null
-            ? 'Each shell is made, filled with its outline, sections and people, in this order.'
+            ? 'Each shell is made, filled with its outline, sections and people, and opened last.'
             : `${count(build.done, 'shell')} made or changed. Students cannot enter until someone opens them, unless the conventions say so.`}
     </p>
 {:else}
-    <h2>{number(build.failed)} failed, {count(causes.length, 'cause')}</h2>
-    {#each causes as [cause, failures] (cause)}
+    <h2>{number(build.failed)} failed, {count(build.causes.length, 'cause')}</h2>
+    {#each build.causes as cause (cause.refused)}
+        {@const steps = stepsOf(cause.refused)}
         <section>
-            <p><b class="brick">{words(cause)}</b>, {count(failures.length, 'step')}</p>
-            <p class="soft">{failures[0]?.reason}</p>
+            <p>
+                <b class="brick">{words(cause.refused)}</b>, {count(cause.shells || cause.steps, 'shell')}
+                {#if again && cause.shells > 0}
+                    <button class="plain" onclick={() => again(cause.refused)}
+                        >Try {cause.shells === 1 ? 'it' : 'these'} again</button
+                    >
+                {/if}
+            </p>
+            <p class="soft">{cause.reason}</p>
             <p class="shells">
-                {#each failures.slice(0, SHOWN) as step, i (i)}
+                {#each steps.slice(0, SHOWN) as step, i (i)}
                     {#if step.shellKey}
                         <button class="plain mono" onclick={() => (chosen = step.shellKey)}
                             >{step.shellCode}</button
@@ -44,9 +48,7 @@
                         <span class="mono">{step.message}</span>
                     {/if}
                 {/each}
-                {#if failures.length > SHOWN}<span class="soft"
-                        >and {number(failures.length - SHOWN)} more</span
-                    >{/if}
+                {#if cause.steps > SHOWN}<span class="soft">and {number(cause.steps - SHOWN)} more</span>{/if}
             </p>
         </section>
     {/each}

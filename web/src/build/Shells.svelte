@@ -33,8 +33,8 @@
             >
                 {shell.code}
             </button>
-            <span class={shell.failed ? 'brick' : shell.done ? 'moss' : 'soft'}>
-                {shell.failed ? '■ failed' : shell.done ? '✓ done' : 'to come'}
+            <span class={shell.failed ? 'brick' : shell.kept ? 'ochre' : shell.done ? 'moss' : 'soft'}>
+                {shell.failed ? '■ failed' : shell.kept ? '▲ stays' : shell.done ? '✓ done' : 'to come'}
             </span>
         </li>
     {/each}

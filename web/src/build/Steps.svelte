@@ -12,6 +12,8 @@
         UNDER_WAY: { says: '… under way', class: 'soft' },
         WAITS: { says: 'waits', class: 'soft' },
         HELD_BACK: { says: 'held back', class: 'soft' },
+        LEFT: { says: 'not tried', class: 'soft' },
+        KEPT: { says: '▲ stays', class: 'ochre' },
     }
 
     let steps = $state.raw<Api['BuildStep'][]>([])

@@ -301,7 +301,7 @@ export class Availability {
     /** Sends some shells to the LMS, from the proof that holds now. */
     async build(keys: string[]) {
         const summary = await get('/api/terms/{term}/proof', { path: this.path })
-        const body = { versions: summary.versions, keys, closes: null }
+        const body = { versions: summary.versions, keys, closes: null, trial: null, at: null }
         await post('/api/terms/{term}/builds', { path: this.path, body })
     }
 }

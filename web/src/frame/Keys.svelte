@@ -14,7 +14,7 @@
         ['Alt ↑ ↓', 'move the chosen layer, unit or item, in conventions'],
         ['l x', 'another lead; split, in cross-lists'],
         ['← →', 'move a window by a day, with Shift by a week; [ ] the day, + - closer, in dates'],
-        ['r', 'try again what failed, in a build'],
+        ['p r', 'pause a build, or go on; try again what failed'],
         ['?', 'these keys'],
     ] as const
 

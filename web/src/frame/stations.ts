@@ -1,3 +1,4 @@
+import { isUnderWay } from '../build/words'
 import type { Api } from '../api/client'
 import { count, instant, number } from './words'
 
@@ -82,7 +83,7 @@ function waiting(term: Api['DeskTerm'] | null): string {
 /** How many stations lie behind the work of a term. */
 export function reached(line: Line | null): number {
     if (!line || line.sections === 0) return 0
-    const building = line.buildState === 'RUNNING' || line.buildState === 'WAITING'
+    const building = isUnderWay(line.buildState)
     const left = line.term ? line.term.builds + line.term.changes + line.term.closes : 0
     const built = STATIONS.findIndex((one) => one.id === 'build') + 1
     return building || (line.buildState === 'DONE' && left === 0) ? built : built - 1

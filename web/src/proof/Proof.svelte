@@ -1,17 +1,17 @@
 <script lang="ts">
     import { onMount } from 'svelte'
     import { SvelteSet } from 'svelte/reactivity'
-    import { get, post, type Api } from '../api/client'
+    import { get, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number, words } from '../frame/words'
-    import Ask from '../parts/Ask.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { refreshHeld } from '../frame/held.svelte'
-    import { isCarriedOut, question, says, workOf } from './actions'
+    import { isCarriedOut } from './actions'
     import { differing, fieldName, filtered, grouped, Rows } from './rows.svelte'
+    import Order from './Order.svelte'
     import Sheet from './Sheet.svelte'
     import Tally from './Tally.svelte'
     import Why from './Why.svelte'
@@ -38,8 +38,6 @@
     const inWay = $derived(rows.all.filter((r) => r.action === 'stop').length)
     const marked = $derived(marks.size > 0 ? rows.all.filter((r) => marks.has(r.key)) : [])
     const carried = $derived((marks.size > 0 ? marked : rows.all).filter(isCarriedOut))
-    const work = $derived(workOf(carried))
-    let asking = $state(false)
     let read = $state('')
     const toJoin = $derived(marked.filter((r) => r.action !== 'close'))
 
@@ -74,33 +72,6 @@
             })
         return () => abort.abort()
     })
-
-    /** Starts the build, or asks first where it harms. */
-    function build() {
-        if (question(work) !== '') asking = true
-        else start()
-    }
-
-    function start() {
-        asking = false
-        void campus.attempt(async () => {
-            busy = true
-            try {
-                const versions = rows.summary?.versions ?? ''
-                await post('/api/terms/{term}/builds', {
-                    path: { term: rows.term },
-                    body: {
-                        versions,
-                        keys: marks.size > 0 ? carried.map((r) => r.key) : [],
-                        closes: work.close,
-                    },
-                })
-                route.go('build')
-            } finally {
-                busy = false
-            }
-        })
-    }
 
     function together() {
         route.go('cross-lists', { join: toJoin.flatMap((r) => r.sections).join(',') })
@@ -321,19 +292,16 @@
 
 {#snippet footer()}
     {#if campus.mayChange}
-        <button
-            class="go"
+        <Order
+            term={rows.term}
+            versions={rows.summary?.versions ?? ''}
+            {carried}
+            marked={marks.size > 0}
             disabled={busy ||
                 !rows.complete ||
-                says(work) === '' ||
                 (rows.summary?.blockers.length ?? 0) > 0 ||
                 !campus.desk?.lmsSet}
-            onclick={build}
-        >
-            {says(work) === ''
-                ? `Nothing ${marks.size ? 'marked ' : ''}to build`
-                : `${says(work)}${marks.size ? ', marked' : ''}`}
-        </button>
+        />
         {#if campus.desk && !campus.desk.lmsSet}<span class="ochre">▲ no LMS is set (LMS_URL)</span>{/if}
     {/if}
     <span
@@ -354,16 +322,6 @@
         <kbd>Space</kbd> mark <kbd>Enter</kbd> margin <kbd>e</kbd> edit <kbd>?</kbd> keys
     </span>
 {/snippet}
-
-{#if asking}
-    <Ask
-        question={question(work)}
-        more={work.close > 0 ? 'Closed shells keep all that is in them; students can no longer enter.' : ''}
-        yes={says(work)}
-        agree={start}
-        close={() => (asking = false)}
-    />
-{/if}
 
 <Screen {sheet} {margin} {footer} marginName="Why" />
 

@@ -50,11 +50,23 @@ public record ChalkLineSettings(
      * The LMS that is built in.
      *
      * @param callsPerSecond how many calls a second all processes together make at most
+     * @param callsAtOnce how many calls of builds all processes together have in flight at most
+     * @param batch how many items of a build go into one call
      * @param timeout how long an answer is waited for in the background
+     * @param leftAlone how long it is not asked after it failed again and again
+     * @param longestCopy after how long a copy that does not end has failed
      * @param compareAt when everything that the LMS holds is compared, as a cron expression of six fields
      */
     public record Lms(
-            @Nullable URI url, Credentials credentials, int callsPerSecond, Duration timeout, String compareAt) {
+            @Nullable URI url,
+            Credentials credentials,
+            int callsPerSecond,
+            int callsAtOnce,
+            int batch,
+            Duration timeout,
+            Duration leftAlone,
+            Duration longestCopy,
+            String compareAt) {
         public Optional<URI> address() {
             return given(url);
         }

@@ -259,6 +259,32 @@ public final class Client {
         return ended(started.json().get("id").asLong());
     }
 
+    /** Goes on with what is left of a build and waits for the end of that. */
+    public JsonNode retried(long build) {
+        Answer started = post("/api/builds/" + build + "/retry", "{}");
+        if (started.status() != 202) {
+            throw new IllegalStateException("not tried again: " + started);
+        }
+        return ended(started.json().get("id").asLong());
+    }
+
+    /** Has it planned how a build is taken back, lets that go on and waits for the end of it. */
+    public JsonNode takenBack(long build) {
+        Answer started = post("/api/builds/" + build + "/take-back", "");
+        if (started.status() != 202) {
+            throw new IllegalStateException("not taken back: " + started);
+        }
+        long id = started.json().get("id").asLong();
+        JsonNode planned = until(
+                "/api/builds/" + id,
+                now -> now.get("state").asString().equals("PAUSED")
+                        || !now.get("endedAt").isNull());
+        if (planned.get("endedAt").isNull()) {
+            post("/api/builds/" + id + "/go-on", "");
+        }
+        return ended(id);
+    }
+
     /** Waits until a build has ended. */
     public JsonNode ended(long build) {
         return until("/api/builds/" + build, now -> !now.get("endedAt").isNull());

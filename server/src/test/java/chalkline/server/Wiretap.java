@@ -47,11 +47,15 @@ public final class Wiretap implements AutoCloseable {
     }
 
     /** An answer that the tap gives itself. */
-    private record Own(String path, int status, String body) {}
+    private record Own(String call, int status, String body) {}
 
-    /** Answers calls to a path itself, until {@link #passAll()}; the LMS hears nothing of them. */
-    public void answer(String path, int status, String body) {
-        own = new Own(path, status, body);
+    /**
+     * Answers calls itself, until {@link #passAll()}; the LMS hears nothing of them.
+     *
+     * @param call how they begin, such as {@code PUT /lms/api/shells}
+     */
+    public void answer(String call, int status, String body) {
+        own = new Own(call, status, body);
     }
 
     /** Passes everything on again. */
@@ -67,7 +71,9 @@ public final class Wiretap implements AutoCloseable {
         try (exchange) {
             byte[] sent = exchange.getRequestBody().readAllBytes();
             Own instead = own;
-            if (instead != null && exchange.getRequestURI().getRawPath().startsWith(instead.path())) {
+            String call =
+                    exchange.getRequestMethod() + " " + exchange.getRequestURI().getRawPath();
+            if (instead != null && call.startsWith(instead.call())) {
                 byte[] body = instead.body().getBytes(StandardCharsets.UTF_8);
                 exchange.getResponseHeaders().set("Content-Type", "application/json");
                 exchange.sendResponseHeaders(instead.status(), body.length == 0 ? -1 : body.length);

@@ -11,6 +11,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param sections how many sections the term being prepared has; 1,200 is the demo
  * @param earlierTerms whether two terms before already stand in the LMS
  * @param callsPerSecond what the LMS takes before it answers 429
+ * @param largestBatch how many items it takes in a call
+ * @param latencyMillis no call is answered sooner
  * @param copyMillis how long a template copy takes
  * @param codeLimit longest code of a shell, in code points
  * @param titleLimit longest title of a shell, in code points
@@ -22,6 +24,8 @@ public record StandInSettings(
         @DefaultValue("1200") int sections,
         @DefaultValue("true") boolean earlierTerms,
         @DefaultValue("60") int callsPerSecond,
+        @DefaultValue("50") int largestBatch,
+        @DefaultValue("0") int latencyMillis,
         @DefaultValue("400") long copyMillis,
         @DefaultValue("64") int codeLimit,
         @DefaultValue("120") int titleLimit,

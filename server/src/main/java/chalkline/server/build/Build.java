@@ -10,20 +10,44 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
-/** One carrying out of a proof, or of some of its shells. */
+/** One carrying out of a proof, or of some of its shells; or the taking back of one. */
 @Entity
 class Build {
     /** How far a build is. */
     enum State {
+        /** It begins at its time. */
+        PLANNED,
+        /** Its steps are being written down. */
+        PLANNING,
         RUNNING,
         /** The LMS does not answer; it goes on by itself. */
         WAITING,
+        /** Until somebody lets it go on. */
+        PAUSED,
+        /** What is in flight is waited for, nothing more is begun. */
+        ENDING,
         DONE,
-        /** Ended with failures, which can be tried again. */
+        /** Ended with failures, or before it was through. */
         FAILED
     }
+
+    enum Kind {
+        BUILD,
+        TAKE_BACK
+    }
+
+    /** Why a build pauses by itself. */
+    static final String AFTER_TRIAL = "trial";
+
+    static final String TO_LOOK = "look";
+
+    private static final Set<State> UNDER_WAY =
+            EnumSet.of(State.PLANNING, State.RUNNING, State.WAITING, State.PAUSED, State.ENDING);
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -38,6 +62,19 @@ class Build {
     @Enumerated(EnumType.STRING)
     private State state;
 
+    @Enumerated(EnumType.STRING)
+    private Kind kind;
+
+    private Long undoes;
+    private Long follows;
+    private String wanted;
+    private String templates;
+    private int phase;
+    private int planned;
+    private int trial;
+    private Instant startsAt;
+    private String pausedBy;
+    private String reason;
     private Instant startedAt;
     private String startedBy;
     private Instant endedAt;
@@ -48,53 +85,124 @@ class Build {
 
     protected Build() {}
 
+    private Build(ProofKey proof, Kind kind, String wanted, String startedBy) {
+        prove(proof);
+        this.term = proof.term();
+        this.kind = kind;
+        this.wanted = wanted;
+        this.templates = "{}";
+        this.reason = "";
+        this.startedBy = startedBy;
+        this.startedAt = now();
+        this.state = State.PLANNING;
+    }
+
+    /** @param wanted a {@link Wanted} as JSON */
+    static Build of(ProofKey proof, String wanted, String startedBy) {
+        return new Build(proof, Kind.BUILD, wanted, startedBy);
+    }
+
+    /** What is left of another build, planned anew. */
+    static Build after(Build other, String wanted, String startedBy) {
+        Build build = new Build(other.proof(), other.kind, wanted, startedBy);
+        build.follows = other.id;
+        build.undoes = other.undoes;
+        return build;
+    }
+
+    /** What takes another build back. */
+    static Build undoing(Build other, String wanted, String startedBy) {
+        Build build = new Build(other.proof(), Kind.TAKE_BACK, wanted, startedBy);
+        build.undoes = other.id;
+        return build;
+    }
+
+    private static Instant now() {
+        return Instant.now().truncatedTo(ChronoUnit.MICROS);
+    }
+
     /** The proof that it carries out. */
     ProofKey proof() {
         return new ProofKey(term, arrivalId, conventionsVersion, heldVersion);
     }
 
-    Build(ProofKey proof, int shells, String startedBy) {
-        this.term = proof.term();
-        this.arrivalId = proof.arrival();
-        this.conventionsVersion = proof.conventions();
-        this.heldVersion = proof.held();
+    /** The proof that it carries out, as it is when it is planned. */
+    final void prove(ProofKey proof) {
+        arrivalId = proof.arrival();
+        conventionsVersion = proof.conventions();
+        heldVersion = proof.held();
+    }
+
+    /** @param few how many shells are carried out before it pauses */
+    void tryFirst(int few) {
+        trial = few;
+    }
+
+    void startAt(Instant when) {
+        startsAt = when.truncatedTo(ChronoUnit.MICROS);
+        state = State.PLANNED;
+    }
+
+    void plan(String templates) {
+        this.templates = templates;
+        this.shells = 0;
+        this.planned = 0;
+        this.state = State.PLANNING;
+    }
+
+    void planned(int soFar) {
+        planned = soFar;
+    }
+
+    /** All of its steps are written down. */
+    void begin(Phase first, int shells) {
         this.shells = shells;
-        this.startedBy = startedBy;
-        this.startedAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
-        this.state = State.RUNNING;
+        this.planned = shells;
+        if (state != State.ENDING) {
+            this.phase = first.number();
+            this.state = State.RUNNING;
+        }
     }
 
-    void run() {
-        state = State.RUNNING;
-        endedAt = null;
+    void enter(Phase next) {
+        phase = next.number();
     }
 
-    /** Somebody wants it to end before it is through. */
-    void askToEnd(String login) {
-        endAskedBy = login;
+    void pause(String by) {
+        state = State.PAUSED;
+        pausedBy = by;
     }
 
-    /** What was left out is done after all. */
     void goOn() {
-        endAskedBy = null;
-        run();
+        state = State.RUNNING;
+        pausedBy = null;
+        reason = "";
     }
 
-    Optional<String> endAskedBy() {
-        return Optional.ofNullable(endAskedBy);
-    }
-
-    void waitForLms() {
+    void waitForLms(String why) {
         state = State.WAITING;
+        reason = why;
+    }
+
+    /** Somebody, or what it met, wants it to end before it is through. */
+    void endSoon(@Nullable String login, String why) {
+        state = State.ENDING;
+        endAskedBy = login;
+        reason = why;
     }
 
     void end(boolean failures) {
         state = failures ? State.FAILED : State.DONE;
-        endedAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        endedAt = now();
+    }
+
+    void end(boolean failures, String why) {
+        reason = why;
+        end(failures);
     }
 
     boolean isUnderWay() {
-        return state == State.RUNNING || state == State.WAITING;
+        return UNDER_WAY.contains(state);
     }
 
     Long id() {
@@ -103,6 +211,50 @@ class Build {
 
     String term() {
         return term;
+    }
+
+    Kind kind() {
+        return kind;
+    }
+
+    Optional<Long> undoes() {
+        return Optional.ofNullable(undoes);
+    }
+
+    Optional<Long> follows() {
+        return Optional.ofNullable(follows);
+    }
+
+    String wanted() {
+        return wanted;
+    }
+
+    String templates() {
+        return templates;
+    }
+
+    Phase phase() {
+        return Phase.of(phase);
+    }
+
+    int planned() {
+        return planned;
+    }
+
+    int trial() {
+        return trial;
+    }
+
+    Optional<Instant> startsAt() {
+        return Optional.ofNullable(startsAt);
+    }
+
+    Optional<String> pausedBy() {
+        return Optional.ofNullable(pausedBy);
+    }
+
+    String reason() {
+        return reason;
     }
 
     int shells() {
@@ -125,7 +277,7 @@ class Build {
         return Optional.ofNullable(endedAt);
     }
 
-    int version() {
-        return version;
+    Optional<String> endAskedBy() {
+        return Optional.ofNullable(endAskedBy);
     }
 }

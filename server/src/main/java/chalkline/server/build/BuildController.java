@@ -2,8 +2,10 @@ package chalkline.server.build;
 
 import chalkline.server.proof.ProofKey;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -21,9 +23,11 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 @RestController
 class BuildController {
     private final BuildService builds;
+    private final BuildCosts costs;
     private final Progress progress;
 
-    BuildController(BuildService builds, Progress progress) {
+    BuildController(BuildService builds, BuildCosts costs, Progress progress) {
+        this.costs = costs;
         this.builds = builds;
         this.progress = progress;
     }
@@ -34,17 +38,35 @@ class BuildController {
      * @param versions those of the proof that was seen
      * @param keys the shells; all that can be, if empty
      * @param closes how many shells are to be closed by it, as the person was told; none if left out
+     * @param trial how many shells are carried out before it pauses for somebody to look; none if left out
+     * @param at when it begins; at once if left out
      */
     record Start(
             @NotNull String versions,
             @NotNull Set<@NotNull String> keys,
-            @Nullable @Min(0) Integer closes) {}
+            @Nullable @Min(0) Integer closes,
+            @Nullable @Min(0) @Max(1000) Integer trial,
+            @Nullable Instant at) {}
+
+    /** @param causes what failed for these reasons only; all that is left, if empty or left out */
+    record Retry(@Nullable List<@NotNull String> causes) {}
 
     @PostMapping("/api/terms/{term}/builds")
     @ResponseStatus(HttpStatus.ACCEPTED)
     BuildViews.Build start(@PathVariable String term, @Valid @RequestBody Start start) {
         return builds.start(
-                ProofKey.of(term, start.versions()), start.keys(), start.closes() == null ? 0 : start.closes());
+                ProofKey.of(term, start.versions()),
+                new BuildService.Order(start.keys(), or0(start.closes()), or0(start.trial()), start.at()));
+    }
+
+    private static int or0(@Nullable Integer number) {
+        return number == null ? 0 : number;
+    }
+
+    /** What it would cost. */
+    @PostMapping("/api/terms/{term}/builds/cost")
+    BuildViews.Cost cost(@PathVariable String term, @Valid @RequestBody Start start) {
+        return costs.of(ProofKey.of(term, start.versions()), start.keys());
     }
 
     @GetMapping("/api/terms/{term}/builds")
@@ -69,8 +91,28 @@ class BuildController {
 
     @PostMapping("/api/builds/{id}/retry")
     @ResponseStatus(HttpStatus.ACCEPTED)
-    BuildViews.Build retry(@PathVariable long id) {
-        return builds.retry(id);
+    BuildViews.Build retry(@PathVariable long id, @Valid @RequestBody Retry retry) {
+        return builds.retry(id, retry.causes() == null ? List.of() : retry.causes());
+    }
+
+    /** Begins nothing more until it is gone on with. */
+    @PostMapping("/api/builds/{id}/pause")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    BuildViews.Build pause(@PathVariable long id) {
+        return builds.pause(id);
+    }
+
+    @PostMapping("/api/builds/{id}/go-on")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    BuildViews.Build goOn(@PathVariable long id) {
+        return builds.goOn(id);
+    }
+
+    /** Plans how it is taken back. */
+    @PostMapping("/api/builds/{id}/take-back")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    BuildViews.Build takeBack(@PathVariable long id) {
+        return builds.takeBack(id);
     }
 
     /** Ends the build before it is through. */

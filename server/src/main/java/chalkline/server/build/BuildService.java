@@ -1,7 +1,5 @@
 package chalkline.server.build;
 
-import chalkline.core.naming.Text;
-import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
@@ -13,43 +11,35 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.outlines.StartService;
-import chalkline.server.outlines.Starts;
 import chalkline.server.people.PeopleService;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
-import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
-import org.springframework.data.domain.Limit;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Starts builds and tells how they stand. The work itself is done by {@link CarryOut}, in the background. */
+/** Starts builds, steers them and tells how they stand. The work itself is done by {@link BuildEngine}, in the background. */
 @Service
 public class BuildService {
-    private static final int FAILURES_SHOWN = 500;
-
     private final Builds builds;
     private final BuildSteps steps;
+    private final BuildLots lots;
+    private final BuildReading reading;
+    private final Records records;
+    private final Checks checks;
+    private final BuildEngine engine;
     private final ProofService proofs;
     private final StartService starts;
     private final Lms lms;
     private final HeldService held;
-    private final TransactionTemplate transaction;
-    private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
     private final JsonMapper json;
@@ -57,205 +47,202 @@ public class BuildService {
     BuildService(
             Builds builds,
             BuildSteps steps,
+            BuildLots lots,
+            BuildReading reading,
+            Records records,
+            Checks checks,
+            BuildEngine engine,
             ProofService proofs,
             StartService starts,
             Lms lms,
             HeldService held,
-            PlatformTransactionManager transactions,
-            SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people,
             JsonMapper json) {
         this.builds = builds;
         this.steps = steps;
+        this.lots = lots;
+        this.reading = reading;
+        this.records = records;
+        this.checks = checks;
+        this.engine = engine;
         this.proofs = proofs;
         this.starts = starts;
         this.lms = lms;
         this.held = held;
-        this.transaction = new TransactionTemplate(transactions);
-        // what another start has kept must be seen once its lock is released
-        this.transaction.setIsolationLevel(TransactionDefinition.ISOLATION_READ_COMMITTED);
-        this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
         this.json = json;
     }
 
     /**
-     * Freezes the steps for shells of a proof and starts to carry them out.
+     * How a build is to be started.
      *
-     * @param proof the proof that was seen; it must still be the one that holds
      * @param keys the shells to build; all that can be, if empty
      * @param closes how many shells the person agreed to have closed
+     * @param trial how many shells are carried out before it pauses; none for 0
+     * @param at when it begins; null for at once
+     */
+    record Order(
+            Set<String> keys,
+            int closes,
+            int trial,
+            @Nullable Instant at) {}
+
+    /**
+     * Starts to build shells of a proof; its steps are planned in the background.
+     *
+     * @param proof the proof that was seen; it must still be the one that holds
      */
     @Administrators
-    public BuildViews.Build start(ProofKey proof, Set<String> keys, int closes) {
+    public BuildViews.Build start(ProofKey proof, Order order) {
         if (!lms.isThere()) {
             throw new Refusal(
                     "Nothing was built: no LMS is set. Set LMS_URL to its address and start Chalk Line again.");
         }
-        if (joinsStandingShells(proof, keys)) {
+        boolean known = proofs.isKnown(proof) && proofs.now(proof.term()).equals(proof);
+        if (known && checks.joinsStandingShells(proof, order.keys())) {
             // students may have worked in them since; then the proof is another one, and is refused below
             held.refreshAtOnce();
         }
-        return Objects.requireNonNull(transaction.execute(status -> begin(proof, keys, closes)));
+        return begun(() -> begin(proof, order, known));
     }
 
-    /** Whether sections that have shells of their own come into another one, which must not be done over new work. */
-    private boolean joinsStandingShells(ProofKey proof, Set<String> keys) {
-        Set<String> standing = new HashSet<>();
-        held.shells(proof.held()).stream()
-                .filter(shell -> !shell.closed())
-                .forEach(shell -> standing.addAll(shell.sections().orElse(List.of())));
-        return proofs.proof(proof).proof().rows().stream()
-                .filter(row -> row.action().isCarriedOut() && (keys.isEmpty() || keys.contains(row.key())))
-                .filter(row -> row.shell().flatMap(shell -> shell.joined()).isPresent())
-                .anyMatch(row -> row.sections().stream()
-                        .anyMatch(section -> standing.contains(section)
-                                && row.held()
-                                        .flatMap(own -> own.sections())
-                                        .filter(own -> own.contains(section))
-                                        .isEmpty()));
-    }
-
-    private BuildViews.Build begin(ProofKey proof, Set<String> keys, int closes) {
+    private Build begin(ProofKey proof, Order order, boolean known) {
         builds.lockTerm(proof.term());
-        if (!proofs.now(proof.term()).equals(proof)) {
-            throw new Conflict("The list, the conventions or the LMS changed since you looked at this proof."
-                    + " Nothing was built; look at it again.");
+        checks.refuseOld(proof);
+        if (order.at() == null) {
+            refuseTwo(proof.term());
+        } else if (order.at().isBefore(Instant.now())) {
+            throw new Refusal("at", 0, "That time is over. Give one to come, or none to begin at once.");
         }
-        List<String> blockers = proofs.blockers(proof);
-        if (!blockers.isEmpty()) {
-            throw new Refusal("Nothing was built. " + String.join(" ", blockers));
+        if (known) {
+            List<ProofRow> rows = checks.rows(proof, order.keys());
+            Checks.refuseNothing(rows);
+            Checks.refuseUnagreedClosings(rows, order.closes());
+            Checks.refuseMissingTemplates(rows, starts.of(proof));
         }
-        Optional<Build> last = builds.findFirstByTermOrderByIdDesc(proof.term()).flatMap(b -> builds.lock(b.id()));
-        if (last.isPresent() && last.get().isUnderWay()) {
-            throw new Conflict("A build of this term is under way, started by "
-                    + people.nameOf(last.get().startedBy()) + ". Wait until it has ended.");
+        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known);
+        Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login());
+        build.tryFirst(order.trial());
+        if (order.at() != null) {
+            build.startAt(order.at());
         }
-        List<ProofRow> rows = proofs.proof(proof).proof().rows().stream()
-                .filter(row -> row.action().isCarriedOut())
-                .filter(row -> keys.isEmpty() || keys.contains(row.key()))
-                .toList();
-        if (rows.isEmpty()) {
-            throw new Refusal("There is nothing to build: every shell stands as it should, or has a stop.");
-        }
-        refuseUnagreedClosings(rows, closes);
-        Starts from = starts.of(proof);
-        refuseMissingTemplates(rows, from);
-        Build build = builds.saveAndFlush(new Build(proof, rows.size(), SignedIn.login()));
-        List<PlannedStep> planned = Plan.of(proof.term(), rows, from, proofs.codeLimit(proof));
-        List<BuildStep> frozen = new ArrayList<>(planned.size());
-        for (int i = 0; i < planned.size(); i++) {
-            PlannedStep step = planned.get(i);
-            frozen.add(new BuildStep(build.id(), i, step, json.writeValueAsString(step.payload())));
-        }
-        steps.saveAll(frozen);
-        ledger.write("build started", proof.term(), Map.of("build", build.id(), "shells", rows.size()));
-        schedule(build);
-        return view(build);
+        return kept(build, order.at() == null ? "build started" : "build planned");
     }
 
-    /** Closing shells is agreed to by its number, so that none is closed that nobody was told of. */
-    private static void refuseUnagreedClosings(List<ProofRow> rows, int agreed) {
-        Closings closings = Closings.of(rows);
-        if (closings.shells() != agreed) {
-            throw new Conflict("Nothing was built. It would close " + closings.words() + "; "
-                    + (agreed == 0 ? "nobody agreed to that yet." : "you agreed to " + agreed + "."));
-        }
+    private void refuseTwo(String term) {
+        builds.underWay(term).ifPresent(other -> {
+            throw new Conflict("A build of this term is under way, started by " + people.nameOf(other.startedBy())
+                    + ". Wait until it has ended.");
+        });
     }
 
-    private static void refuseMissingTemplates(List<ProofRow> rows, Starts from) {
-        Map<String, Integer> missing = new TreeMap<>();
-        for (ProofRow row : rows) {
-            if (row.action() == Action.BUILD && from.of(row) instanceof Starts.Start.Missing no) {
-                missing.merge(no.template(), 1, Integer::sum);
+    private Build kept(Build build, String what) {
+        Build kept = builds.saveAndFlush(build);
+        lots.insertEnds(kept.id(), kept.startsAt().orElseGet(Instant::now));
+        ledger.write(what, kept.term(), Map.of("build", kept.id()));
+        return kept;
+    }
+
+    private BuildViews.Build begun(Supplier<Build> begin) {
+        long id = records.within(begin).id();
+        engine.wake();
+        return reading.view(id, null);
+    }
+
+    /**
+     * Goes on with what is left of a build, planned anew from what holds today.
+     *
+     * @param causes what failed for these reasons only; all that is left, if empty
+     */
+    @Administrators
+    public BuildViews.Build retry(long id, List<String> causes) {
+        return begun(() -> {
+            Build other = builds.findById(id).orElseThrow(() -> BuildReading.missing(id));
+            builds.lockTerm(other.term());
+            refuseTwo(other.term());
+            if (other.state() == Build.State.PLANNED) {
+                throw new Conflict("This build has not begun yet.");
             }
-        }
-        if (!missing.isEmpty()) {
-            throw new Refusal("Nothing was built. There is no template "
-                    + missing.entrySet().stream()
-                            .map(entry -> "“" + entry.getKey() + "”, from which " + entry.getValue()
-                                    + (entry.getValue() == 1 ? " shell is" : " shells are") + " to start")
-                            .collect(Collectors.joining("; "))
-                    + ". Keep one under that name, or change the layer that names it.");
-        }
+            if (!steps.existsByBuildIdAndStateNotIn(id, Set.of(StepState.DONE, StepState.KEPT))) {
+                throw new Refusal("Nothing failed in this build.");
+            }
+            Wanted wanted = new Wanted(Set.of(), 0, causes, true);
+            return kept(Build.after(other, json.writeValueAsString(wanted), SignedIn.login()), "build tried again");
+        });
     }
 
-    /** Tries again what failed. */
+    /** Plans how a build is taken back; it pauses for somebody to look at that before it begins. */
     @Administrators
-    @Transactional
-    public BuildViews.Build retry(long id) {
-        Build build = builds.lock(id).orElseThrow(() -> missing(id));
-        if (build.isUnderWay()) {
-            throw new Conflict("This build is under way; wait until it has ended.");
-        }
-        if (steps.askAgain(id) + steps.tryAgain(id) == 0) {
-            throw new Refusal("Nothing failed in this build.");
-        }
-        build.goOn();
-        builds.saveAndFlush(build);
-        ledger.write("build tried again", build.term(), Map.of("build", id));
-        schedule(build);
-        return view(build);
+    public BuildViews.Build takeBack(long id) {
+        return begun(() -> {
+            Build other = builds.findById(id).orElseThrow(() -> BuildReading.missing(id));
+            builds.lockTerm(other.term());
+            refuseTwo(other.term());
+            if (other.kind() == Build.Kind.TAKE_BACK) {
+                throw new Refusal("This took a build back. To have it again, build from the proof.");
+            }
+            if (other.state() == Build.State.PLANNED) {
+                throw new Conflict("This build has not begun yet; there is nothing to take back.");
+            }
+            Wanted wanted = new Wanted(Set.of(), 0, List.of(), true);
+            return kept(Build.undoing(other, json.writeValueAsString(wanted), SignedIn.login()), "build taken back");
+        });
     }
 
-    /** Ends a build before it is through: what the LMS is at is waited for, the rest is left out and can be tried again. */
+    /** Lets what is in flight end and begins nothing more until somebody lets it go on. */
     @Administrators
-    @Transactional
+    public BuildViews.Build pause(long id) {
+        return steered(id, "build paused", build -> {
+            if (build.state() != Build.State.RUNNING && build.state() != Build.State.WAITING) {
+                throw new Conflict("This build is not running, so it cannot pause.");
+            }
+            build.pause(SignedIn.login());
+        });
+    }
+
+    @Administrators
+    public BuildViews.Build goOn(long id) {
+        return steered(id, "build gone on with", build -> {
+            if (build.state() != Build.State.PAUSED) {
+                throw new Conflict("This build does not pause.");
+            }
+            build.goOn();
+        });
+    }
+
+    /** Ends a build before it is through: what is in flight is waited for, the rest is left out and can be gone on with. */
+    @Administrators
     public BuildViews.Build end(long id) {
-        Build build = builds.lock(id).orElseThrow(() -> missing(id));
-        if (!build.isUnderWay()) {
-            throw new Conflict("This build has ended already.");
-        }
-        build.askToEnd(SignedIn.login());
-        builds.saveAndFlush(build);
-        ledger.write("build asked to end", build.term(), Map.of("build", id));
-        return view(build);
+        return steered(id, "build asked to end", build -> {
+            if (!build.isUnderWay() && build.state() != Build.State.PLANNED) {
+                throw new Conflict("This build has ended already.");
+            }
+            build.endSoon(SignedIn.login(), "");
+        });
     }
 
-    private void schedule(Build build) {
-        scheduler.scheduleIfNotExists(CarryOut.TASK
-                .instance(build.id() + "-" + build.version())
-                .data(new CarryOut.Work(build.id()))
-                .scheduledTo(Instant.now()));
+    private BuildViews.Build steered(long id, String what, Consumer<Build> change) {
+        return begun(() -> {
+            Build build = builds.lock(id).orElseThrow(() -> BuildReading.missing(id));
+            change.accept(build);
+            builds.saveAndFlush(build);
+            ledger.write(what, build.term(), Map.of("build", id));
+            return build;
+        });
     }
 
     /** The latest builds of a term, newest first. */
     @Readers
-    @Transactional(readOnly = true)
     public List<BuildViews.Listed> latest(String term) {
-        List<Build> latest = builds.findTop10ByTermOrderByIdDesc(term);
-        Map<Long, Long> failed = new HashMap<>();
-        steps.countFailed(latest.stream().map(Build::id).toList())
-                .forEach(count -> failed.put(count.getBuildId(), count.getFailed()));
-        Map<String, String> names = people.names();
-        return latest.stream()
-                .map(build -> new BuildViews.Listed(
-                        build.id(),
-                        build.state().name(),
-                        build.shells(),
-                        failed.getOrDefault(build.id(), 0L).intValue(),
-                        build.startedAt(),
-                        names.getOrDefault(build.startedBy(), build.startedBy()),
-                        build.endedAt().orElse(null)))
-                .toList();
-    }
-
-    /** The last build of a term; empty before the first. */
-    @Readers
-    @Transactional(readOnly = true)
-    public Optional<BuildViews.Build> last(String term) {
-        return builds.findFirstByTermOrderByIdDesc(term).map(this::view);
+        return reading.latest(term);
     }
 
     /** How many shells of the last build of a term are done; empty before the first. */
     @Readers
-    @Transactional(readOnly = true)
     public Optional<BuildViews.Counts> lastCounts(String term) {
-        return last(term)
-                .map(build ->
-                        new BuildViews.Counts(build.id(), build.state(), build.shells(), build.done(), build.failed()));
+        return reading.lastCounts(term);
     }
 
     /** The list that a term was built from last; empty where it never was. */
@@ -266,9 +253,8 @@ public class BuildService {
 
     /** How a build stands. */
     @Readers
-    @Transactional(readOnly = true)
     public BuildViews.Build view(long id) {
-        return view(builds.findById(id).orElseThrow(() -> missing(id)));
+        return reading.view(id, null);
     }
 
     /** The shells of one department in a build, by code. */
@@ -280,7 +266,8 @@ public class BuildService {
                         shell.getShellKey(),
                         shell.getShellCode(),
                         shell.getFailed() > 0,
-                        shell.getDone() == shell.getSteps()))
+                        shell.getDone() == shell.getSteps(),
+                        shell.getKept() > 0))
                 .toList();
     }
 
@@ -288,65 +275,12 @@ public class BuildService {
     @Readers
     @Transactional(readOnly = true)
     public List<BuildViews.Step> steps(long id, String shellKey) {
-        return steps.findByBuildIdAndShellKeyOrderByOrdinal(id, shellKey).stream()
-                .map(BuildService::step)
+        List<BuildViews.Step> found = steps.findByBuildIdAndShellKeyOrderByOrdinal(id, shellKey).stream()
+                .map(BuildReading::step)
                 .toList();
-    }
-
-    private BuildViews.Build view(Build build) {
-        Map<String, int[]> departments = new TreeMap<>();
-        int done = 0;
-        int failed = 0;
-        for (BuildSteps.ShellCount shell : steps.countByShell(build.id())) {
-            int[] counts = departments.computeIfAbsent(shell.getDepartment(), name -> new int[3]);
-            counts[0]++;
-            if (shell.getFailed() > 0) {
-                counts[2]++;
-                failed++;
-            } else if (shell.getDone() == shell.getSteps()) {
-                counts[1]++;
-                done++;
-            }
+        if (found.isEmpty() && !builds.existsById(id)) {
+            throw new NotFound("There is no build " + id + ".");
         }
-        List<BuildViews.Step> failures =
-                steps
-                        .findByBuildIdAndStateOrderByOrdinal(build.id(), StepState.FAILED, Limit.of(FAILURES_SHOWN))
-                        .stream()
-                        .map(BuildService::step)
-                        .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.refused(), b.refused()))
-                        .toList();
-        return new BuildViews.Build(
-                build.id(),
-                build.term(),
-                build.state().name(),
-                build.shells(),
-                done,
-                failed,
-                build.startedAt(),
-                people.nameOf(build.startedBy()),
-                build.endedAt().orElse(null),
-                departments.entrySet().stream()
-                        .map(entry -> new BuildViews.Department(
-                                entry.getKey(), entry.getValue()[0], entry.getValue()[1], entry.getValue()[2]))
-                        .toList(),
-                failures);
-    }
-
-    private static BuildViews.Step step(BuildStep step) {
-        return new BuildViews.Step(
-                step.shellKey(),
-                step.shellCode(),
-                step.department(),
-                step.verb().name(),
-                step.message(),
-                step.state().name(),
-                step.attempts(),
-                step.refused(),
-                step.reason(),
-                step.settledAt().orElse(null));
-    }
-
-    private static NotFound missing(long id) {
-        return new NotFound("There is no build " + id + ".");
+        return found;
     }
 }

@@ -12,8 +12,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
-/** One thing that a build asks of the LMS, frozen when the build was started, with what came of it. */
+/** One thing that a build asks of the LMS for one shell, with what came of it. */
 @Entity
 class BuildStep {
     @Id
@@ -23,6 +24,7 @@ class BuildStep {
 
     private long buildId;
     private int ordinal;
+    private long lot;
     private String shellKey;
     private String shellCode;
     private String department;
@@ -40,13 +42,18 @@ class BuildStep {
     private String refused;
     private String reason;
     private Long job;
+    private Long mark;
+    private Boolean made;
+    private String undoneBy;
     private String idempotencyKey;
     private Instant settledAt;
 
     protected BuildStep() {}
 
-    BuildStep(long buildId, int ordinal, PlannedStep planned, String payload) {
+    /** @param callKey the key of the call that it is sent in, made once and the same at every try */
+    BuildStep(long buildId, long lot, int ordinal, PlannedStep planned, @Nullable String payload, String callKey) {
         this.buildId = buildId;
+        this.lot = lot;
         this.ordinal = ordinal;
         this.shellKey = planned.shellKey();
         this.shellCode = planned.shellCode();
@@ -54,25 +61,27 @@ class BuildStep {
         this.verb = planned.verb();
         this.message = planned.message();
         this.payload = payload;
-        this.state = StepState.WAITS;
-        this.refused = "";
-        this.reason = "";
+        this.state = planned.state();
+        this.refused = planned.refused();
+        this.reason = planned.reason();
+        this.job = planned.job();
+        this.idempotencyKey = callKey;
     }
 
-    /** Under which key it is sent, made once for the steps that go together in a call; empty before it was ever sent. */
-    Optional<String> idempotencyKey() {
-        return Optional.ofNullable(idempotencyKey);
+    private static Instant now() {
+        return Instant.now().truncatedTo(ChronoUnit.MICROS);
     }
 
-    void sendUnder(String key) {
-        idempotencyKey = key;
+    String callKey() {
+        return idempotencyKey;
     }
 
     void settle(Lms.Answer answer) {
         attempts++;
-        idempotencyKey = null;
-        settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        settledAt = now();
         job = answer.job();
+        mark = answer.mark();
+        made = answer.made();
         if (!answer.done()) {
             state = StepState.FAILED;
             refused = answer.refused() == null ? "refused" : answer.refused();
@@ -84,19 +93,38 @@ class BuildStep {
         }
     }
 
-    void copied() {
+    void copied(@Nullable Long newMark) {
         state = StepState.DONE;
-        settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        mark = newMark;
+        settledAt = now();
     }
 
-    /** A copy of which nothing is known any more has failed, and is made anew when it is tried again; its shell. */
-    String lost(String why, String words) {
+    /** A copy that came to nothing is made anew when it is tried again. */
+    void lost(String why, String words) {
+        fail(why, words);
+        job = null;
+    }
+
+    void fail(String why, String words) {
         state = StepState.FAILED;
         refused = why;
         reason = words;
-        job = null;
-        settledAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
-        return shellKey;
+        settledAt = now();
+    }
+
+    void holdBack(String words) {
+        state = StepState.HELD_BACK;
+        reason = words;
+    }
+
+    /** What a taking back found touched is left as it is. */
+    void keep() {
+        state = StepState.KEPT;
+    }
+
+    /** What it changed in truth, so that it can be taken back. */
+    void undoBy(String json) {
+        undoneBy = json;
     }
 
     /** Whether it was sent so long ago. */
@@ -106,6 +134,10 @@ class BuildStep {
 
     Long id() {
         return id;
+    }
+
+    long buildId() {
+        return buildId;
     }
 
     int ordinal() {
@@ -132,8 +164,8 @@ class BuildStep {
         return message;
     }
 
-    String payload() {
-        return payload;
+    Optional<String> payload() {
+        return Optional.ofNullable(payload);
     }
 
     StepState state() {
@@ -154,6 +186,18 @@ class BuildStep {
 
     Optional<Long> job() {
         return Optional.ofNullable(job);
+    }
+
+    Optional<Long> mark() {
+        return Optional.ofNullable(mark);
+    }
+
+    boolean made() {
+        return Boolean.TRUE.equals(made);
+    }
+
+    Optional<String> undo() {
+        return Optional.ofNullable(undoneBy);
     }
 
     Optional<Instant> settledAt() {

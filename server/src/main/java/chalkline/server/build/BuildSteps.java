@@ -2,93 +2,109 @@ package chalkline.server.build;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface BuildSteps extends JpaRepository<BuildStep, Long> {
+    List<BuildStep> findByLotOrderByOrdinal(long lot);
+
     List<BuildStep> findByBuildIdAndStateOrderByOrdinal(long buildId, StepState state, Limit limit);
 
     List<BuildStep> findByBuildIdAndShellKeyOrderByOrdinal(long buildId, String shellKey);
 
     boolean existsByBuildIdAndState(long buildId, StepState state);
 
+    boolean existsByBuildIdAndStateNotIn(long buildId, Collection<StepState> states);
+
+    /** All steps of a build, one after the other. */
+    @Query("from BuildStep s where s.buildId = :buildId order by s.ordinal")
+    Stream<BuildStep> all(long buildId);
+
+    /** What the builds of a term did to fill new shells, the oldest first. */
+    @Query("""
+            from BuildStep s where s.verb in (COPY, OUTLINE, OPEN)
+              and s.buildId in (select b.id from Build b where b.term = :term) order by s.id""")
+    Stream<BuildStep> fillings(String term);
+
+    @Modifying
+    @Query("delete from BuildStep s where s.buildId = :buildId")
+    void deleteOf(long buildId);
+
     /** Steps of shells of which another step failed are not tried. */
     @Modifying
     @Query("""
             update BuildStep s set s.state = HELD_BACK
             where s.buildId = :buildId and s.state = WAITS and s.shellKey in :shells""")
-    int holdBack(long buildId, Collection<String> shells);
-
-    /** Whatever has not ended has failed. */
-    @Modifying
-    @Query("""
-            update BuildStep s set s.state = FAILED, s.refused = :refused, s.reason = :reason
-            where s.buildId = :buildId and s.state in (WAITS, UNDER_WAY)""")
-    int giveUp(long buildId, String refused, String reason);
+    void holdBack(long buildId, Collection<String> shells);
 
     /** Whatever has not ended is left for another time. */
     @Modifying
     @Query("""
-            update BuildStep s set s.state = HELD_BACK
+            update BuildStep s set s.state = LEFT
             where s.buildId = :buildId and s.state in (WAITS, UNDER_WAY)""")
-    int leaveOut(long buildId);
+    void leaveOut(long buildId);
 
-    /** Copies that the LMS was at when a build stopped are asked about again, not made again. */
-    @Modifying
+    /** Shells of which something did not come to its end. */
     @Query("""
-            update BuildStep s set s.state = UNDER_WAY
-            where s.buildId = :buildId and s.state in (FAILED, HELD_BACK) and s.job is not null""")
-    int askAgain(long buildId);
+            select distinct s.shellKey from BuildStep s
+            where s.buildId = :buildId and s.shellKey in :shells and s.state not in (DONE, KEPT)""")
+    List<String> unfinished(long buildId, Collection<String> shells);
 
-    @Modifying
+    /** Shells of which something failed, so that they do not stand. */
     @Query("""
-            update BuildStep s set s.state = WAITS
-            where s.buildId = :buildId and s.state in (FAILED, HELD_BACK)""")
-    int tryAgain(long buildId);
+            select distinct s.shellKey from BuildStep s
+            where s.buildId = :buildId and s.shellKey in :shells and s.state in (FAILED, HELD_BACK, LEFT)""")
+    List<String> missing(long buildId, Collection<String> shells);
 
-    /** How many shells of each of some builds failed; builds without failures are left out. */
+    /** The latest marks of shells in a build. */
     @Query("""
-            select s.buildId as buildId, count(distinct s.shellKey) as failed
-            from BuildStep s where s.buildId in :builds and s.state = FAILED group by s.buildId""")
-    List<FailedCount> countFailed(Collection<Long> builds);
+            select s.shellKey as shellKey, max(s.mark) as mark from BuildStep s
+            where s.buildId = :buildId and s.shellKey in :shells and s.mark is not null group by s.shellKey""")
+    List<ShellMark> marks(long buildId, Collection<String> shells);
 
-    /** How many shells of a build failed. */
-    interface FailedCount {
-        long getBuildId();
+    /** When a shell was changed last by a build, as the LMS counts. */
+    interface ShellMark {
+        String getShellKey();
 
-        long getFailed();
+        long getMark();
     }
 
-    /** How the steps of each shell stand. */
+    /** What failed in a build, by reason, those first of which there are most. */
     @Query("""
-            select s.department as department, s.shellKey as shellKey,
-              count(*) as steps,
-              sum(case when s.state = DONE then 1 else 0 end) as done,
-              sum(case when s.state = FAILED then 1 else 0 end) as failed
-            from BuildStep s where s.buildId = :buildId and s.shellKey <> ''
-            group by s.department, s.shellKey""")
-    List<ShellCount> countByShell(long buildId);
+            select s.refused as refused, max(s.reason) as reason, count(distinct s.shellKey) as shells,
+              count(*) as steps
+            from BuildStep s where s.buildId = :buildId and s.state = :state
+            group by s.refused order by count(*) desc, s.refused""")
+    List<CauseCount> causes(long buildId, StepState state, Limit limit);
+
+    /** Counts of what failed for one reason. */
+    interface CauseCount {
+        String getRefused();
+
+        String getReason();
+
+        long getShells();
+
+        long getSteps();
+    }
 
     /** How the shells of one department stand, by code. */
     @Query("""
-            select s.shellCode as shellCode, s.shellKey as shellKey, s.department as department,
+            select s.shellCode as shellCode, s.shellKey as shellKey,
               count(*) as steps,
               sum(case when s.state = DONE then 1 else 0 end) as done,
-              sum(case when s.state = FAILED then 1 else 0 end) as failed
+              sum(case when s.state = FAILED then 1 else 0 end) as failed,
+              sum(case when s.state = KEPT then 1 else 0 end) as kept
             from BuildStep s where s.buildId = :buildId and s.shellKey <> '' and s.department = :department
-            group by s.shellCode, s.shellKey, s.department order by s.shellCode""")
-    List<NamedShellCount> countInDepartment(long buildId, String department);
-
-    /** Counts of one shell's steps, with its code. */
-    interface NamedShellCount extends ShellCount {
-        String getShellCode();
-    }
+            group by s.shellCode, s.shellKey order by s.shellCode""")
+    List<ShellCount> countInDepartment(long buildId, String department);
 
     /** Counts of one shell's steps. */
     interface ShellCount {
-        String getDepartment();
+        String getShellCode();
 
         String getShellKey();
 
@@ -97,5 +113,7 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
         long getDone();
 
         long getFailed();
+
+        long getKept();
     }
 }

@@ -13,6 +13,16 @@ interface Builds extends JpaRepository<Build, Long> {
 
     Optional<Build> findFirstByTermOrderByIdDesc(String term);
 
+    /** The build of a term that is under way. */
+    @Query("""
+            from Build b where b.term = :term and b.state in (PLANNING, RUNNING, WAITING, PAUSED, ENDING)
+            order by b.id limit 1""")
+    Optional<Build> underWay(String term);
+
+    Optional<Build> findFirstByFollowsOrderByIdDesc(long follows);
+
+    Optional<Build> findFirstByUndoesOrderByIdDesc(long undoes);
+
     /** Waits until nobody else starts a build of a term; held until the transaction ends. */
     @Modifying
     @Query(

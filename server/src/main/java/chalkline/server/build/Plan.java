@@ -6,11 +6,9 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
-import chalkline.core.proof.SectionWindow;
 import chalkline.core.proof.ShellPart;
 import chalkline.core.templates.Template;
 import chalkline.server.lms.Lms;
-import chalkline.server.lms.Members;
 import chalkline.server.outlines.Starts;
 import chalkline.server.outlines.Units;
 import java.util.ArrayList;
@@ -21,120 +19,170 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
 /**
- * Turns rows of a proof into the steps of a build: first the categories, then what gives its code free, then the shells in
- * the order of their departments. A shell is filled before it can be seen: it is made with its sections, its template
- * copied, its people put in. Nobody is left without a shell on the way: people come into the shell that they are to have
- * before they leave the one that they had, which keeps their section and its window until then; what is closed is closed
- * last.
+ * Turns rows of a proof into the lots of a build: first the categories, then what gives its code free, then the shells in
+ * the order of their departments. A shell is filled before it can be seen: it is made shut, with its sections, its template
+ * copied, its people put in, and opened last. Nobody is left without a shell on the way: people come into the shell that
+ * they are to have before they leave the one that they had, which keeps their section and its window until then; what is
+ * closed is closed last.
  */
 final class Plan {
     private static final Set<ShellField> ONLY_PEOPLE = Set.of(ShellPart.PEOPLE);
-
-    /** Steps of one verb that stand together, so that they can be sent in one call. */
-    static final int BATCH = 25;
+    private static final int LONGEST_DEPARTMENT = 200;
 
     private static final Comparator<ProofRow> BY_DEPARTMENT = Comparator.comparing(Plan::department)
             .thenComparing(ProofRow::code, Text.NATURAL)
             .thenComparing(ProofRow::key, Text.BY_CODE_POINT);
 
-    private final String term;
-    private final Starts starts;
-    private final int codeLimit;
-    private final List<PlannedStep> steps = new ArrayList<>();
+    /**
+     * What is planned.
+     *
+     * @param rows of the proof; those that are stopped or kept give no steps, unless they are left over
+     * @param leftovers shells that an earlier build made and did not fill
+     * @param codeLimit what the LMS takes of a code, in code points
+     * @param batch how many shells go together
+     * @param trial how many shells are carried out before the others; none for 0
+     */
+    record Of(List<ProofRow> rows, Starts starts, Leftovers leftovers, int codeLimit, int batch, int trial) {}
 
-    private Plan(String term, Starts starts, int codeLimit) {
-        this.term = term;
-        this.codeLimit = codeLimit;
-        this.starts = starts;
+    private final Of of;
+    private final Consumer<PlannedLot> lots;
+
+    private Plan(Of of, Consumer<PlannedLot> lots) {
+        this.of = of;
+        this.lots = lots;
     }
 
-    /**
-     * The steps for these rows; rows that are stopped or kept give none.
-     *
-     * @param codeLimit what the LMS takes of a code, in code points
-     */
-    static List<PlannedStep> of(String term, List<ProofRow> rows, Starts starts, int codeLimit) {
-        Plan plan = new Plan(term, starts, codeLimit);
-        List<ProofRow> changed = rows.stream()
-                .filter(row -> row.action() == Action.BUILD || row.action() == Action.CHANGE)
+    /** Hands the lots over in the order of their phases. */
+    static void write(Of of, Consumer<PlannedLot> lots) {
+        new Plan(of, lots).write();
+    }
+
+    private void write() {
+        List<ProofRow> changed = of.rows().stream()
+                .filter(row -> row.action() == Action.BUILD
+                        || row.action() == Action.CHANGE
+                        || (row.action() == Action.KEEP && isFresh(row)))
                 .sorted(BY_DEPARTMENT)
                 .toList();
         List<ProofRow> put = changed.stream()
-                .filter(row -> !ONLY_PEOPLE.equals(row.changed()))
+                .filter(row -> !ONLY_PEOPLE.equals(row.changed()) || isFresh(row))
                 .toList();
-        plan.categories(put);
-        plan.templates(put);
+        inLots(Phase.CATEGORIES, categories(put));
+        inLots(Phase.CATEGORIES, templates(put));
         List<ProofRow> closed =
-                rows.stream().filter(row -> row.action() == Action.CLOSE).toList();
-        closed.forEach(plan::giveCode);
-        plan.makeWay(put);
-        for (int from = 0; from < put.size(); from += BATCH) {
-            plan.shells(put.subList(from, Math.min(put.size(), from + BATCH)));
+                of.rows().stream().filter(row -> row.action() == Action.CLOSE).toList();
+        List<PlannedStep> names = new ArrayList<>();
+        closed.forEach(row -> giveCode(row, names));
+        makeWay(put, names);
+        inLots(Phase.NAMES, names);
+        List<ProofRow> first = of.trial() > 0 ? trial(put) : List.of();
+        shells(Phase.TRIAL, first);
+        shells(Phase.SHELLS, put.stream().filter(row -> !first.contains(row)).toList());
+        inLots(
+                Phase.SHELLS,
+                changed.stream()
+                        .filter(row -> ONLY_PEOPLE.equals(row.changed()) && !isFresh(row))
+                        .map(row -> step(row, Verb.PEOPLE, people(row)))
+                        .toList());
+        letGo(put.stream().filter(row -> !Work.leaving(row).isEmpty()).toList());
+        inLots(
+                Phase.CLOSE,
+                closed.stream()
+                        .map(row -> step(row, Verb.CLOSE, "close to students"))
+                        .toList());
+    }
+
+    /** New, or made by an earlier build that did not fill it. */
+    private boolean isFresh(ProofRow row) {
+        return row.action() == Action.BUILD || of.leftovers().of(row.key());
+    }
+
+    /** A few that differ most in what they start from and whose they are. */
+    private List<ProofRow> trial(List<ProofRow> put) {
+        Set<List<String>> kinds = new HashSet<>();
+        List<ProofRow> different = put.stream()
+                .filter(row -> kinds.add(List.of(row.value(Setting.TEMPLATE), department(row))))
+                .limit(of.trial())
+                .toList();
+        List<ProofRow> few = new ArrayList<>(different);
+        put.stream()
+                .filter(row -> !different.contains(row))
+                .limit(of.trial() - (long) different.size())
+                .forEach(few::add);
+        return few;
+    }
+
+    static String department(ProofRow row) {
+        String name = row.shell().map(shell -> shell.lead().department().name()).orElse("");
+        return Text.length(name) <= LONGEST_DEPARTMENT
+                ? name
+                : name.substring(0, name.offsetByCodePoints(0, LONGEST_DEPARTMENT));
+    }
+
+    private static PlannedStep step(ProofRow row, Verb verb, String message) {
+        return step(row, verb, message, null);
+    }
+
+    private static PlannedStep step(
+            ProofRow row, Verb verb, String message, @org.jspecify.annotations.Nullable Object payload) {
+        return new PlannedStep(row.key(), row.code(), department(row), verb, message, payload);
+    }
+
+    private void inLots(Phase phase, List<PlannedStep> steps) {
+        for (int from = 0; from < steps.size(); from += of.batch()) {
+            lots.accept(new PlannedLot(phase, steps.subList(from, Math.min(steps.size(), from + of.batch()))));
         }
-        changed.stream()
-                .filter(row -> ONLY_PEOPLE.equals(row.changed()))
-                .forEach(row -> plan.add(row, Verb.PEOPLE, people(row), desired(row, true)));
-        List<ProofRow> letGo =
-                put.stream().filter(row -> !leaving(row).isEmpty()).toList();
-        letGo.forEach(row -> plan.add(row, Verb.PEOPLE, "people of sections that left", desired(row, true)));
-        letGo.forEach(row -> plan.add(row, Verb.SHELL, "without sections that left", plan.put(row, List.of())));
-        closed.forEach(row -> plan.add(row, Verb.CLOSE, "close to students", new Lms.Key(row.key())));
-        return plan.steps;
     }
 
-    private static String department(ProofRow row) {
-        return row.shell().map(shell -> shell.lead().department().name()).orElse("");
-    }
-
-    private void add(ProofRow row, Verb verb, String message, Object payload) {
-        steps.add(new PlannedStep(row.key(), row.code(), department(row), verb, message, payload));
-    }
-
-    private void categories(List<ProofRow> put) {
+    /** Every level of each category, those above before those below, so that each that is made is known. */
+    private static List<PlannedStep> categories(List<ProofRow> put) {
         Set<List<String>> categories = new LinkedHashSet<>();
-        put.forEach(row -> categories.add(row.category()));
-        for (List<String> levels : categories) {
-            String joined = String.join(" / ", levels);
-            steps.add(new PlannedStep("", "", "", Verb.CATEGORY, "category " + joined, new Lms.CategoryPut(levels)));
+        for (ProofRow row : put) {
+            for (int depth = 1; depth <= row.category().size(); depth++) {
+                categories.add(List.copyOf(row.category().subList(0, depth)));
+            }
         }
+        return categories.stream()
+                .sorted(Comparator.comparing(List::size))
+                .map(levels ->
+                        shared(Verb.CATEGORY, "category " + String.join(" / ", levels), new Lms.CategoryPut(levels)))
+                .toList();
     }
 
-    /** The templates that new shells start from, as they stand here now. */
-    private void templates(List<ProofRow> put) {
+    static PlannedStep shared(Verb verb, String message, Object payload) {
+        return new PlannedStep("", "", "", verb, message, payload);
+    }
+
+    /** The templates that new shells start from, as they stood when the build was planned. */
+    private List<PlannedStep> templates(List<ProofRow> put) {
         Map<String, Template> used = new TreeMap<>();
         for (ProofRow row : put) {
-            if (row.action() == Action.BUILD && starts.of(row) instanceof Starts.Start.FromTemplate from) {
+            if (isFresh(row) && of.starts().of(row) instanceof Starts.Start.FromTemplate from) {
                 used.put(from.template().id(), from.template());
             }
         }
-        used.values()
-                .forEach(template -> steps.add(new PlannedStep(
-                        "", "", "", Verb.TEMPLATE, "template " + template.title(), Units.of(template))));
-    }
-
-    /** Sections that the standing shell has and that go elsewhere. */
-    private static List<String> leaving(ProofRow row) {
-        return row.held().flatMap(held -> held.sections()).orElse(List.of()).stream()
-                .filter(section -> !row.sections().contains(section))
+        return used.values().stream()
+                .map(template -> shared(Verb.TEMPLATE, "template " + template.title(), template.id()))
                 .toList();
     }
 
-    private void giveCode(ProofRow row) {
+    private static void giveCode(ProofRow row, List<PlannedStep> names) {
         String heldCode = row.held().orElseThrow().code();
         if (!heldCode.equals(row.code())) {
-            add(
+            names.add(step(
                     row,
                     Verb.RENAME,
                     "code " + heldCode + " becomes " + row.code(),
-                    new Lms.Rename(row.key(), row.key(), row.code()));
+                    new Lms.Rename(row.key(), row.key(), row.code())));
         }
     }
 
     /** Gives adopted shells their new key, and takes aside codes that another shell of this build is to have. */
-    private void makeWay(List<ProofRow> put) {
+    private void makeWay(List<ProofRow> put, List<PlannedStep> names) {
         Set<String> wanted = new HashSet<>();
         put.forEach(row -> wanted.add(Text.codeKey(row.code())));
         Set<String> taken = new HashSet<>(wanted);
@@ -144,16 +192,16 @@ final class Plan {
                 boolean makesWay = !Text.codeKey(held.code()).equals(Text.codeKey(row.code()))
                         && wanted.contains(Text.codeKey(held.code()));
                 if (makesWay || !held.key().equals(row.key())) {
-                    String code = makesWay ? aside(held.code(), taken) : held.code();
+                    String code = makesWay ? aside(held.code(), taken, of.codeLimit()) : held.code();
                     String message = makesWay ? "code " + held.code() + " makes way" : "goes on as " + row.code();
-                    add(row, Verb.RENAME, message, new Lms.Rename(held.key(), row.key(), code));
+                    names.add(step(row, Verb.RENAME, message, new Lms.Rename(held.key(), row.key(), code)));
                 }
             });
         }
     }
 
     /** A code for the while that the shell's own is taken by another: within the LMS's limit, and nobody else's. */
-    private String aside(String code, Set<String> taken) {
+    static String aside(String code, Set<String> taken, int codeLimit) {
         for (int n = 1; ; n++) {
             String end = n == 1 ? "~moving" : "~moving" + n;
             int room = Math.max(1, codeLimit - Text.length(end));
@@ -164,78 +212,87 @@ final class Plan {
         }
     }
 
-    private void shells(List<ProofRow> rows) {
-        rows.forEach(row -> add(row, Verb.SHELL, "shell " + row.code() + ", " + sections(row), put(row, leaving(row))));
-        List<ProofRow> fresh =
-                rows.stream().filter(row -> row.action() == Action.BUILD).toList();
-        fresh.forEach(this::copy);
-        fresh.forEach(this::outline);
-        rows.forEach(row ->
-                add(row, Verb.PEOPLE, people(row), desired(row, leaving(row).isEmpty())));
+    /** Copies that may have been begun before go out as they did then; the others in the order of their departments. */
+    private void shells(Phase phase, List<ProofRow> rows) {
+        Map<String, PlannedStep> copies = new TreeMap<>();
+        rows.stream().filter(this::isFresh).forEach(row -> copy(row, copies));
+        List<Set<String>> together = of.leftovers().sentTogether(copies);
+        Set<String> apart = together.stream().flatMap(Set::stream).collect(Collectors.toSet());
+        together.forEach(keys ->
+                lot(phase, rows.stream().filter(row -> keys.contains(row.key())).toList(), copies));
+        List<ProofRow> others =
+                rows.stream().filter(row -> !apart.contains(row.key())).toList();
+        for (int from = 0; from < others.size(); from += of.batch()) {
+            lot(phase, others.subList(from, Math.min(others.size(), from + of.batch())), copies);
+        }
+    }
+
+    private void lot(Phase phase, List<ProofRow> rows, Map<String, PlannedStep> copies) {
+        List<PlannedStep> steps = new ArrayList<>();
+        rows.forEach(row -> steps.add(step(
+                row,
+                Verb.SHELL,
+                "shell " + row.code() + ", " + sections(row),
+                isFresh(row) ? new Work.Shut(true) : null)));
+        List<ProofRow> fresh = rows.stream().filter(this::isFresh).toList();
+        fresh.stream().filter(row -> copies.containsKey(row.key())).forEach(row -> steps.add(copies.get(row.key())));
+        fresh.forEach(row -> outline(row, steps));
+        rows.forEach(row -> steps.add(step(row, Verb.PEOPLE, people(row))));
+        fresh.stream().filter(ProofRow::isOpen).forEach(row -> steps.add(step(row, Verb.OPEN, "open to students")));
+        lots.accept(new PlannedLot(phase, steps));
     }
 
     private static String sections(ProofRow row) {
         return row.sections().size() == 1 ? "1 section" : row.sections().size() + " sections";
     }
 
-    /** @param leaving sections that stay until their people have left, with the windows that they have */
-    private static List<Lms.SectionWindow> windows(ProofRow row, List<String> leaving) {
-        Map<String, SectionWindow> windows = new TreeMap<>(row.sectionWindows());
-        Map<String, SectionWindow> held =
-                row.held().flatMap(shell -> shell.sectionWindows()).orElse(Map.of());
-        leaving.stream().filter(held::containsKey).forEach(section -> windows.put(section, held.get(section)));
-        return windows.entrySet().stream()
-                .map(entry -> new Lms.SectionWindow(
-                        entry.getKey(),
-                        entry.getValue().opens(),
-                        entry.getValue().closes()))
-                .toList();
+    private void letGo(List<ProofRow> rows) {
+        for (int from = 0; from < rows.size(); from += of.batch()) {
+            List<ProofRow> some = rows.subList(from, Math.min(rows.size(), from + of.batch()));
+            List<PlannedStep> steps = new ArrayList<>();
+            some.forEach(row -> steps.add(step(row, Verb.PEOPLE, "people of sections that left")));
+            some.forEach(row -> steps.add(step(row, Verb.SHELL, "without sections that left")));
+            lots.accept(new PlannedLot(Phase.LEAVE, steps));
+        }
     }
 
-    private void copy(ProofRow row) {
-        Starts.Start start = starts.of(row);
+    private void copy(ProofRow row, Map<String, PlannedStep> copies) {
+        Starts.Start start = of.starts().of(row);
         String what = row.value(Setting.COPY);
         if (start instanceof Starts.Start.FromTemplate from) {
             String id = from.template().id();
-            add(row, Verb.COPY, what + " from " + id, new Lms.Copy(row.key(), id, null, what));
+            add(copies, row, what + " from " + id, new Lms.Copy(row.key(), id, null, what));
         } else if (start instanceof Starts.Start.FromEarlier from) {
             HeldShell earlier = from.found().shell();
-            add(row, Verb.COPY, what + " from " + earlier.code(), new Lms.Copy(row.key(), null, earlier.key(), what));
+            add(copies, row, what + " from " + earlier.code(), new Lms.Copy(row.key(), null, earlier.key(), what));
         }
+    }
+
+    private void add(Map<String, PlannedStep> copies, ProofRow row, String message, Lms.Copy copy) {
+        PlannedStep step = step(row, Verb.COPY, message, copy);
+        copies.put(row.key(), of.leftovers().asBegun(step));
     }
 
     /** What a copy cannot give: the dates of this term, and a unit for each of its weeks. */
-    private void outline(ProofRow row) {
+    private void outline(ProofRow row, List<PlannedStep> steps) {
         if (row.value(Setting.COPY).equals("settings")) {
             return;
         }
-        Starts.Start start = starts.of(row);
+        Starts.Start start = of.starts().of(row);
         if (start instanceof Starts.Start.FromTemplate from && Units.isPlaced(from.template())) {
-            add(
+            steps.add(step(
                     row,
                     Verb.OUTLINE,
                     "weeks and dates",
-                    new Content(row.key(), Units.of(starts.outline(from.template(), row)), null));
+                    new Work.Content(from.template().id(), null)));
         } else if (start instanceof Starts.Start.FromEarlier from) {
-            String earlier = from.found().shell().key();
-            add(
+            steps.add(step(
                     row,
                     Verb.OUTLINE,
                     from.kept().isPresent() ? "dates as kept" : "dates carried forward",
-                    new Content(row.key(), null, earlier));
+                    new Work.Content(null, from.found().shell().key())));
         }
     }
-
-    /**
-     * The content of a shell.
-     *
-     * @param units what it is; null where it is carried forward from an earlier shell when the step is carried out
-     * @param from the key of the earlier shell; null where there is none
-     */
-    record Content(
-            String key,
-            @Nullable List<Lms.OutlineUnit> units,
-            @Nullable String from) {}
 
     private static String people(ProofRow row) {
         int instructors = row.instructors().size();
@@ -243,43 +300,5 @@ final class Plan {
                 + (instructors == 1 ? " instructor, " : " instructors, ")
                 + row.students()
                 + (row.students() == 1 ? " student" : " students");
-    }
-
-    private Lms.ShellPut put(ProofRow row, List<String> leaving) {
-        List<String> sections = new ArrayList<>(row.sections());
-        sections.addAll(leaving);
-        Map<String, String> settings = new TreeMap<>();
-        for (Setting setting : Setting.values()) {
-            if (setting.isSent()) {
-                settings.put(setting.key(), row.value(setting));
-            }
-        }
-        return new Lms.ShellPut(
-                row.key(),
-                term,
-                row.code(),
-                row.title(),
-                row.category(),
-                row.value(Setting.OPENS),
-                row.value(Setting.CLOSES),
-                row.isOpen(),
-                row.lead(),
-                sections,
-                windows(row, leaving),
-                settings);
-    }
-
-    /**
-     * Who is to be in a shell. A standing shell's people are compared when the step is carried out; those of a new one
-     * are all added.
-     *
-     * @param fresh whether the shell is new, so that nobody is in it yet
-     * @param leave whether those who are not to be in it leave it; else people only come
-     */
-    record Desired(String key, boolean fresh, boolean leave, List<Lms.Member> members) {}
-
-    private static Desired desired(ProofRow row, boolean leave) {
-        List<Lms.Member> members = List.copyOf(Members.of(row.shell().orElseThrow()));
-        return new Desired(row.key(), row.action() == Action.BUILD, leave, members);
     }
 }

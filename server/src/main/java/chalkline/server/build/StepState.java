@@ -7,6 +7,10 @@ enum StepState {
     UNDER_WAY,
     DONE,
     FAILED,
-    /** Not tried, since an earlier step of the same shell failed. */
-    HELD_BACK
+    /** Not tried, since an earlier step of the same shell, or of one that it depends on, failed. */
+    HELD_BACK,
+    /** Not tried, since the build ended before. */
+    LEFT,
+    /** What a taking back leaves as it is, with the reason. */
+    KEPT
 }

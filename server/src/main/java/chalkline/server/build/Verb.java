@@ -1,13 +1,19 @@
 package chalkline.server.build;
 
-/** What a step asks of the LMS, in the order in which the steps of one shell are carried out. */
+/** What a step asks of the LMS. */
 enum Verb {
     CATEGORY,
     TEMPLATE,
-    CLOSE,
     RENAME,
     SHELL,
     COPY,
     OUTLINE,
-    PEOPLE
+    PEOPLE,
+    /** A new shell that is filled is opened to students. */
+    OPEN,
+    CLOSE,
+    /** A closed shell is as it was before it was closed. */
+    REOPEN,
+    REMOVE,
+    REMOVE_CATEGORY
 }

@@ -52,15 +52,26 @@ public class Jobs {
                 return;
             }
             String reason = done.getCause().map(Jobs::reason).orElse("it ended without a word");
-            LOG.error("The job {} {} is given up after {} tries: {}", task, instance, failures, reason);
-            db.sql("insert into given_up (at, task, instance, reason) values (?, ?, ?, ?)")
-                    .params(Timestamp.from(Instant.now()), task, instance, reason)
-                    .update();
+            keep(task, instance, reason);
             @SuppressWarnings("unchecked")
             T data = (T) done.getExecution().taskInstance.getData();
             end.accept(data, reason);
             operations.remove();
         };
+    }
+
+    /** A job that is given up after it failed for a mistake of Chalk Line's own; why, in words. */
+    public String giveUp(String task, String instance, Throwable cause) {
+        String reason = reason(cause);
+        keep(task, instance, reason);
+        return reason;
+    }
+
+    private void keep(String task, String instance, String reason) {
+        LOG.error("The job {} {} is given up after {} tries: {}", task, instance, MOST_TRIES, reason);
+        db.sql("insert into given_up (at, task, instance, reason) values (?, ?, ?, ?)")
+                .params(Timestamp.from(Instant.now()), task, instance, reason)
+                .update();
     }
 
     private static String reason(Throwable cause) {

@@ -79,6 +79,25 @@ public class HeldService {
         return seen.get(version).gone();
     }
 
+    /** What was seen of some shells at a version, by their keys then. */
+    public Map<String, Lms.StandingShell> standing(int version, Set<String> keys) {
+        Map<String, Lms.StandingShell> standing = new HashMap<>();
+        try (StatelessSession session = sessions.openStatelessSession()) {
+            for (HeldRow row : rows(session, version)) {
+                Lms.StandingShell shell = json.readValue(row.content(), Lms.StandingShell.class);
+                if (!row.isGone() && keys.contains(shell.key())) {
+                    standing.put(shell.key(), shell);
+                }
+            }
+        }
+        return standing;
+    }
+
+    /** The LMS's mark when a version was seen; 0 before it was ever looked at. */
+    public long markOf(int version) {
+        return versions.findById(version).map(HeldVersion::lmsMark).orElse(0L);
+    }
+
     /** What a refresh found. */
     public record Found(int shells, int changed, int gone) {}
 
@@ -141,7 +160,7 @@ public class HeldService {
             for (Lms.StandingShell shell : changes.shells()) {
                 there.add(shell.id());
                 HeldRow row = known.get(shell.id());
-                String content = json.writeValueAsString(shell);
+                String content = json.writeValueAsString(shell.withoutMark());
                 if (row == null || row.isGone() || !row.content().equals(content)) {
                     news.add(new HeldRow(shell.id(), was + 1, content));
                 }

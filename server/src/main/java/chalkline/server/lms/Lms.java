@@ -1,6 +1,7 @@
 package chalkline.server.lms;
 
 import chalkline.server.frame.NotFound;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
@@ -29,6 +30,9 @@ public interface Lms {
     /** Who is in a shell now. */
     List<Member> people(String key);
 
+    /** Who is in some shells now, in their order. */
+    List<List<Member>> people(List<String> keys);
+
     /**
      * What a shell contains.
      *
@@ -54,8 +58,14 @@ public interface Lms {
     /** Adds and removes people of shells. */
     List<Answer> changePeople(String idempotencyKey, List<PeopleChange> changes);
 
-    /** Closes shells to students and keeps them. */
-    List<Answer> close(String idempotencyKey, List<Key> shells);
+    /** Closes shells to students and keeps them, or lets them be as they were before that. */
+    List<Answer> close(String idempotencyKey, List<Closing> shells);
+
+    /** Deletes shells that did not change since a mark; those that did are refused as {@code touched}. */
+    List<Answer> remove(String idempotencyKey, List<Removal> shells);
+
+    /** Takes out categories that nothing is in; others are refused as {@code category-in-use}. */
+    List<Answer> removeCategories(String idempotencyKey, List<CategoryPut> categories);
 
     /** Starts to copy templates or other shells into shells; each answer names a job to ask about. */
     List<Answer> copyTemplates(String idempotencyKey, List<Copy> copies);
@@ -63,8 +73,8 @@ public interface Lms {
     /** Puts the content of shells in order and gives it its dates; materials of items that stay are kept. */
     List<Answer> putOutlines(String idempotencyKey, List<OutlinePut> outlines);
 
-    /** Whether a copy has been carried out. */
-    boolean isCopied(long job);
+    /** How copies stand; those that the LMS knows nothing of are left out. */
+    Copies copies(List<Long> jobs);
 
     /** The LMS never gave this mark, so that everything is to be read anew. */
     final class UnknownMark extends RuntimeException {
@@ -84,12 +94,40 @@ public interface Lms {
      * @param refused a word for the reason; null where it was done
      * @param message the reason in a sentence; null where it was done
      * @param job what to ask about where the work goes on; else null
+     * @param mark the shell's mark after it; null where the LMS does not say
+     * @param made whether it was not there before; null where the LMS does not say
      */
     record Answer(
             boolean done,
             @Nullable String refused,
             @Nullable String message,
-            @Nullable Long job) {}
+            @Nullable Long job,
+            @Nullable Long mark,
+            @Nullable Boolean made) {
+
+        public static Answer refused(String word, String message) {
+            return new Answer(false, word, message, null, null, null);
+        }
+    }
+
+    /**
+     * How a copy stands.
+     *
+     * @param failed why it will never be done; null where it may
+     * @param mark the shell's mark once it is done; null where the LMS does not say
+     */
+    record CopyState(
+            long job,
+            boolean done,
+            @Nullable String failed,
+            @Nullable Long mark) {}
+
+    /**
+     * How some copies stand.
+     *
+     * @param askAfterMillis when to ask again, in the LMS's own word; null where it has none
+     */
+    record Copies(List<CopyState> jobs, @Nullable Long askAfterMillis) {}
 
     record CategoryPut(List<String> levels) {}
 
@@ -97,6 +135,7 @@ public interface Lms {
      * A shell to be made or changed; settings by their names in conventions, moments as ISO 8601 with offset.
      *
      * @param windows of those of its sections whose students can enter for a part of its time only
+     * @param ifMark it is refused as {@code touched} if the shell has changed since; null where that does not matter
      */
     record ShellPut(
             String key,
@@ -110,7 +149,10 @@ public interface Lms {
             String lead,
             List<String> sections,
             List<SectionWindow> windows,
-            Map<String, String> settings) {}
+            Map<String, String> settings,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Long ifMark) {}
 
     record Rename(String key, String newKey, String code) {}
 
@@ -161,13 +203,20 @@ public interface Lms {
             @Nullable BigDecimal points,
             @Nullable String due) {}
 
-    record Key(String key) {}
+    record Closing(String key, boolean closed) {}
+
+    record Removal(
+            String key,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Long ifMark) {}
 
     /**
      * A shell as it stands in the LMS.
      *
      * @param rosters who came into it, as a digest by section ({@link chalkline.core.proof.Rosters}); null where the LMS
      *     does not say
+     * @param mark when it changed last; null where the LMS does not say, and in what is kept of it
      */
     record StandingShell(
             long id,
@@ -187,5 +236,31 @@ public interface Lms {
             @Nullable List<SectionWindow> windows,
             Map<String, String> settings,
             @Nullable List<String> instructors,
-            @Nullable Map<String, String> rosters) {}
+            @Nullable Map<String, String> rosters,
+            @Nullable Long mark) {
+
+        /** A shell that changed and was changed back is as it was. */
+        StandingShell withoutMark() {
+            return new StandingShell(
+                    id,
+                    key,
+                    term,
+                    code,
+                    title,
+                    category,
+                    opens,
+                    closes,
+                    open,
+                    openByHand,
+                    closed,
+                    activity,
+                    lead,
+                    sections,
+                    windows,
+                    settings,
+                    instructors,
+                    rosters,
+                    null);
+        }
+    }
 }

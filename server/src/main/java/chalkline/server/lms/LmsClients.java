@@ -13,13 +13,23 @@ class LmsClients {
     private static final int PATIENT = 5;
     private static final Duration SOON = Duration.ofSeconds(6);
 
-    private final CircuitBreaker breaker = LmsHttp.breaker();
+    private final CircuitBreaker breaker;
+
+    LmsClients(ChalkLineSettings settings) {
+        this.breaker = LmsHttp.breaker(settings.lms().leftAlone());
+    }
 
     @Bean
     @Primary
     Lms lms(ChalkLineSettings settings, LmsPace pace) {
         return new LmsHttp(
                 settings.lms(), pace, breaker, PATIENT, settings.lms().timeout());
+    }
+
+    @Bean
+    @InBuilds
+    Lms lmsInBuilds(ChalkLineSettings settings, LmsPace pace, CallsAtOnce calls) {
+        return new LmsHttp(settings.lms(), pace, breaker, 1, settings.lms().timeout(), calls);
     }
 
     @Bean

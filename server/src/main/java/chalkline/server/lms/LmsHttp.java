@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
@@ -26,6 +27,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
 import org.springframework.web.client.HttpClientErrorException;
 import org.springframework.web.client.HttpServerErrorException;
+import org.springframework.web.client.HttpStatusCodeException;
 import org.springframework.web.client.ResourceAccessException;
 import org.springframework.web.client.RestClient;
 import org.springframework.web.client.RestClientException;
@@ -40,17 +42,33 @@ class LmsHttp implements Lms {
     private static final ParameterizedTypeReference<Answers> ANSWERS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<List<Member>> MEMBERS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<List<OutlineUnit>> UNITS = new ParameterizedTypeReference<>() {};
-    private static final ParameterizedTypeReference<Job> JOB = new ParameterizedTypeReference<>() {};
+    private static final ParameterizedTypeReference<Copies> COPIES = new ParameterizedTypeReference<>() {};
+    private static final ParameterizedTypeReference<List<List<Member>>> MANY_MEMBERS =
+            new ParameterizedTypeReference<>() {};
     private static final int PAGE_SIZE = 200;
     private static final int LONGEST_QUOTE = 300;
+    private static final String UNREADABLE = "What the LMS answers cannot be read: is LMS_URL the address of its port?";
 
     private final Optional<RestClient> http;
     private final LmsPace pace;
     private final Retry again;
     private final CircuitBreaker breaker;
+    private final Room room;
+
+    /** Where a call waits until there is room for it. */
+    interface Room {
+        <T> T call(String verb, Supplier<T> request);
+    }
+
+    private static final Room ALL_THE_ROOM = new Room() {
+        @Override
+        public <T> T call(String verb, Supplier<T> request) {
+            return request.get();
+        }
+    };
 
     private record Page(
-            List<StandingShell> items,
+            @Nullable List<StandingShell> items,
             @Nullable String next,
             long mark,
             @Nullable List<Long> removed) {}
@@ -59,13 +77,24 @@ class LmsHttp implements Lms {
 
     private record Answers(List<Answer> answers) {}
 
-    private record Job(long job, boolean done) {}
+    private record Keys(List<String> keys) {}
+
+    LmsHttp(ChalkLineSettings.Lms settings, LmsPace pace, CircuitBreaker breaker, int attempts, Duration timeout) {
+        this(settings, pace, breaker, attempts, timeout, ALL_THE_ROOM);
+    }
 
     /**
      * @param attempts how often a call is tried, at least once
      * @param timeout how long each answer is waited for
      */
-    LmsHttp(ChalkLineSettings.Lms settings, LmsPace pace, CircuitBreaker breaker, int attempts, Duration timeout) {
+    LmsHttp(
+            ChalkLineSettings.Lms settings,
+            LmsPace pace,
+            CircuitBreaker breaker,
+            int attempts,
+            Duration timeout,
+            Room room) {
+        this.room = room;
         HttpClient client =
                 HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
         JdkClientHttpRequestFactory requests = new JdkClientHttpRequestFactory(client);
@@ -92,13 +121,14 @@ class LmsHttp implements Lms {
         this.breaker = breaker;
     }
 
-    static CircuitBreaker breaker() {
+    /** @param leftAlone how long the LMS is not asked after it failed again and again */
+    static CircuitBreaker breaker(Duration leftAlone) {
         return CircuitBreaker.of(
                 "lms",
                 CircuitBreakerConfig.custom()
                         .slidingWindowSize(20)
                         .minimumNumberOfCalls(10)
-                        .waitDurationInOpenState(Duration.ofSeconds(10))
+                        .waitDurationInOpenState(leftAlone)
                         .recordExceptions(HttpServerErrorException.class, ResourceAccessException.class)
                         .build());
     }
@@ -126,7 +156,7 @@ class LmsHttp implements Lms {
                     .queryParam("limit", PAGE_SIZE)
                     .toUriString();
             Page page = page(uri);
-            shells.addAll(page.items());
+            shells.addAll(Objects.requireNonNull(page.items()));
             removed.addAll(page.removed() == null ? List.of() : page.removed());
             // what changes while the pages are read is asked for again the next time
             newMark = first ? page.mark() : newMark;
@@ -138,24 +168,57 @@ class LmsHttp implements Lms {
     }
 
     private Page page(String uri) {
+        Page page;
         try {
-            return call(() -> http().get().uri(uri).retrieve().body(PAGE));
-        } catch (HttpClientErrorException.Gone e) {
-            throw new UnknownMark();
+            page = whole(
+                    "/shells",
+                    () -> call("shells", () -> http().get().uri(uri).retrieve().body(PAGE)));
+        } catch (LmsRefusal e) {
+            if (e.getCause() instanceof HttpClientErrorException.Gone) {
+                throw new UnknownMark();
+            }
+            throw e;
         }
+        if (page.items() == null) {
+            throw new LmsRefusal(UNREADABLE, new IllegalStateException());
+        }
+        return page;
     }
 
     @Override
     public List<Member> people(String key) {
         return call(
+                "people",
                 () -> http().get().uri("/shells/{key}/people", key).retrieve().body(MEMBERS));
+    }
+
+    @Override
+    public List<List<Member>> people(List<String> keys) {
+        List<List<Member>> people = whole(
+                "/people/lookups",
+                () -> call(
+                        "people of many",
+                        () -> http().post()
+                                .uri("/people/lookups")
+                                .contentType(MediaType.APPLICATION_JSON)
+                                .body(new Keys(keys))
+                                .retrieve()
+                                .body(MANY_MEMBERS)));
+        if (people.size() != keys.size()) {
+            throw tooFew(people.size(), keys.size(), "/people/lookups");
+        }
+        return people;
     }
 
     @Override
     public List<OutlineUnit> outline(String key) {
         try {
-            return call(() ->
-                    http().get().uri("/shells/{key}/outline", key).retrieve().body(UNITS));
+            return call(
+                    "outline",
+                    () -> http().get()
+                            .uri("/shells/{key}/outline", key)
+                            .retrieve()
+                            .body(UNITS));
         } catch (HttpClientErrorException.NotFound e) {
             throw new NotFound("The LMS no longer holds the shell " + key + ".");
         }
@@ -192,8 +255,18 @@ class LmsHttp implements Lms {
     }
 
     @Override
-    public List<Answer> close(String idempotencyKey, List<Key> shells) {
+    public List<Answer> close(String idempotencyKey, List<Closing> shells) {
         return send(HttpMethod.PUT, "/closed", idempotencyKey, shells);
+    }
+
+    @Override
+    public List<Answer> remove(String idempotencyKey, List<Removal> shells) {
+        return send(HttpMethod.POST, "/removals", idempotencyKey, shells);
+    }
+
+    @Override
+    public List<Answer> removeCategories(String idempotencyKey, List<CategoryPut> categories) {
+        return send(HttpMethod.POST, "/categories/removals", idempotencyKey, categories);
     }
 
     @Override
@@ -202,39 +275,54 @@ class LmsHttp implements Lms {
     }
 
     @Override
-    public boolean isCopied(long job) {
-        try {
-            return call(() -> http().get().uri("/copies/{job}", job).retrieve().body(JOB))
-                    .done();
-        } catch (HttpClientErrorException.NotFound e) {
-            throw new NotFound("The LMS knows nothing of this copy any more.");
+    public Copies copies(List<Long> jobs) {
+        String uri = UriComponentsBuilder.fromPath("/copies")
+                .queryParam("job", jobs.toArray())
+                .toUriString();
+        Copies copies = whole(
+                "/copies",
+                () -> call("copies", () -> http().get().uri(uri).retrieve().body(COPIES)));
+        if (copies.jobs() == null) {
+            throw new LmsRefusal(UNREADABLE, new IllegalStateException());
         }
+        return copies;
     }
 
     private <T> List<Answer> send(HttpMethod method, String uri, String idempotencyKey, List<T> items) {
-        List<Answer> answers;
+        List<Answer> answers = whole(
+                uri,
+                () -> call(
+                                uri,
+                                () -> http().method(method)
+                                        .uri(uri)
+                                        .header("Idempotency-Key", idempotencyKey)
+                                        .contentType(MediaType.APPLICATION_JSON)
+                                        .body(new Batch<>(items))
+                                        .retrieve()
+                                        .body(ANSWERS))
+                        .answers());
+        if (answers == null || answers.size() != items.size()) {
+            throw tooFew(answers == null ? 0 : answers.size(), items.size(), uri);
+        }
+        return answers;
+    }
+
+    private static <T> T whole(String uri, Supplier<T> call) {
         try {
-            answers = call(() -> http().method(method)
-                            .uri(uri)
-                            .header("Idempotency-Key", idempotencyKey)
-                            .contentType(MediaType.APPLICATION_JSON)
-                            .body(new Batch<>(items))
-                            .retrieve()
-                            .body(ANSWERS))
-                    .answers();
+            return call.get();
         } catch (HttpClientErrorException e) {
             throw new LmsRefusal(
                     "The LMS refused the whole call to " + uri + " ("
                             + e.getStatusCode().value() + "): " + shortened(e.getResponseBodyAsString()),
                     e);
         }
-        if (answers == null || answers.size() != items.size()) {
-            throw new LmsRefusal(
-                    "The LMS answered for " + (answers == null ? 0 : answers.size()) + " of " + items.size()
-                            + " items sent to " + uri + ", so nobody knows what it did.",
-                    new IllegalStateException());
-        }
-        return answers;
+    }
+
+    private static LmsRefusal tooFew(int answers, int items, String uri) {
+        return new LmsRefusal(
+                "The LMS answered for " + answers + " of " + items + " items sent to " + uri
+                        + ", so nobody knows what it did.",
+                new IllegalStateException());
     }
 
     /** Whether an answer ended in the middle, which is no fault of what it says. */
@@ -252,7 +340,11 @@ class LmsHttp implements Lms {
         return plain.length() <= LONGEST_QUOTE ? plain : plain.substring(0, LONGEST_QUOTE - 1) + "…";
     }
 
-    private <T> T call(Supplier<@Nullable T> request) {
+    private <T> T call(String verb, Supplier<@Nullable T> request) {
+        return room.call(verb, () -> answer(request));
+    }
+
+    private <T> T answer(Supplier<@Nullable T> request) {
         try {
             T answer = Retry.decorateSupplier(again, () -> {
                         pace.waitForTurn();
@@ -264,7 +356,7 @@ class LmsHttp implements Lms {
             }
             return answer;
         } catch (HttpServerErrorException | HttpClientErrorException.TooManyRequests e) {
-            throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + ".", e);
+            throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + ".", e, retryAfter(e));
         } catch (HttpClientErrorException.Unauthorized | HttpClientErrorException.Forbidden e) {
             throw new LmsRefusal(
                     "The LMS does not let Chalk Line in (" + e.getStatusCode().value()
@@ -278,9 +370,16 @@ class LmsHttp implements Lms {
             if (isCutOff(e)) {
                 throw new LmsUnavailable("The LMS did not end its answer.", e);
             }
-            throw new LmsRefusal("What the LMS answers cannot be read: is LMS_URL the address of its port?", e);
+            throw new LmsRefusal(UNREADABLE, e);
         } catch (CallNotPermittedException e) {
-            throw new LmsUnavailable("The LMS failed again and again; it is left alone for a while.", e);
+            throw new LmsLeftAlone(e);
         }
+    }
+
+    /** Seconds, as RFC 9110 has it (10.2.3); its other form, a date, is not waited for. */
+    private static @Nullable Duration retryAfter(HttpStatusCodeException e) {
+        HttpHeaders headers = e.getResponseHeaders();
+        String after = headers == null ? null : headers.getFirst(HttpHeaders.RETRY_AFTER);
+        return after != null && after.matches("[0-9]{1,5}") ? Duration.ofSeconds(Long.parseLong(after)) : null;
     }
 }

@@ -6,17 +6,25 @@ import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** Keeps all processes together to the number of calls a second that the LMS takes: they count in one row. */
+/**
+ * Keeps all processes together to the number of calls a second that the LMS takes: they count in one row, from which each
+ * takes a handful at a time.
+ */
 @Component
 class LmsPace {
     private static final long LONGEST_WAIT_MILLIS = 60_000;
+    private static final int HANDFULS = 16;
 
     private final JdbcClient db;
     private final int callsPerSecond;
+    private final int handful;
+    private long second;
+    private int left;
 
     LmsPace(JdbcClient db, ChalkLineSettings settings) {
         this.db = db;
         this.callsPerSecond = settings.lms().callsPerSecond();
+        this.handful = Math.max(1, callsPerSecond / HANDFULS);
     }
 
     /** Returns when a call may be made. */
@@ -30,11 +38,24 @@ class LmsPace {
         }
     }
 
-    private boolean admit(long second) {
+    /** What was taken for one second is worth nothing in the next. */
+    private synchronized boolean admit(long now) {
+        if (now == second && left > 0) {
+            left--;
+            return true;
+        }
+        int taken = take(now, handful) ? handful : take(now, 1) ? 1 : 0;
+        second = now;
+        left = Math.max(0, taken - 1);
+        return taken > 0;
+    }
+
+    private boolean take(long now, int calls) {
         return db.sql(
-                                "update lms_pace set calls = if(at_second < :now, 1, calls + 1), at_second = greatest(at_second, :now)"
-                                        + " where id = 1 and (at_second < :now or calls < :most)")
-                        .param("now", second)
+                                "update lms_pace set calls = if(at_second < :now, :take, calls + :take), at_second = greatest(at_second, :now)"
+                                        + " where id = 1 and (at_second < :now or calls + :take <= :most)")
+                        .param("now", now)
+                        .param("take", calls)
                         .param("most", callsPerSecond)
                         .update()
                 == 1;

@@ -6,6 +6,7 @@ import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.templates.EarlierShells;
 import chalkline.core.templates.Outlines;
+import chalkline.core.templates.Template;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
@@ -102,17 +103,26 @@ public class StartService {
 
     /** What the new shells of a proof start from. */
     public Starts of(ProofKey key) {
-        return of(key, conventions.version(key.conventions()));
+        return of(key, templates.current());
+    }
+
+    /** What they start from, given some versions of templates. */
+    public Starts of(ProofKey key, Map<String, Template> from) {
+        return of(key, conventions.version(key.conventions()), from);
     }
 
     /** What they would start from under other conventions. */
     Starts of(ProofKey key, Conventions rules) {
+        return of(key, rules, templates.current());
+    }
+
+    private Starts of(ProofKey key, Conventions rules, Map<String, Template> from) {
         Map<String, Starts.Kept> own = new HashMap<>();
         kept.findByKeyTerm(key.term())
                 .forEach(start -> own.put(
                         start.key().shellKey(),
                         new Starts.Kept(start.fromKey(), json.readValue(start.content(), UNITS))));
-        return new Starts(templates.current(), earlier.get(key.held()), new Outlines(rules), own);
+        return new Starts(from, earlier.get(key.held()), new Outlines(rules), own);
     }
 
     /**

@@ -73,6 +73,11 @@ public class ProofService {
         return proofs.get(key);
     }
 
+    /** Whether a proof is at hand, so that nobody waits for it. */
+    public boolean isKnown(ProofKey key) {
+        return proofs.getIfPresent(key) != null;
+    }
+
     /** Where moves of some conventions would put sections that the list of a proof does not have, in words. */
     public List<String> unknownMoves(ProofKey key, Conventions rules) {
         return Moves.unknown(arrivals.list(key.arrival()), rules).stream()

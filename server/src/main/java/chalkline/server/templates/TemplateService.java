@@ -78,6 +78,25 @@ public class TemplateService {
         return templates;
     }
 
+    /** The numbers of the current versions, by template. */
+    @Transactional(readOnly = true)
+    public Map<String, Integer> numbers() {
+        Map<String, Integer> numbers = new LinkedHashMap<>();
+        versions.current()
+                .forEach(version ->
+                        numbers.put(version.key().templateId(), version.key().number()));
+        return numbers;
+    }
+
+    /** Templates as they were at some versions. */
+    @Transactional(readOnly = true)
+    public Map<String, Template> of(Map<String, Integer> numbers) {
+        Map<String, Template> templates = new LinkedHashMap<>();
+        numbers.forEach((id, number) -> versions.findById(new TemplateVersion.Key(id, number))
+                .ifPresent(version -> templates.put(id, draft(version).toCore())));
+        return templates;
+    }
+
     @Readers
     @Transactional(readOnly = true)
     public View view(String id) {

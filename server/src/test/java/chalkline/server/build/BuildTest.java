@@ -106,8 +106,7 @@ class BuildTest {
 
         // the other shell is renamed in the LMS; trying again works
         lms.put("/lms/api/trouble/shell", shell("lms:hand", code + "-old"));
-        abara.post("/api/builds/" + build.get("id") + "/retry", "");
-        JsonNode retried = abara.ended(build.get("id").asLong());
+        JsonNode retried = abara.retried(build.get("id").asLong());
         assertThat(retried.get("state").asString()).isEqualTo("DONE");
         assertThat(rows().get("s:cl-27SP-40").get("action").asString()).isEqualTo("keep");
     }
@@ -132,8 +131,7 @@ class BuildTest {
         assertThat(build.get("failed").asLong()).isEqualTo(inside).isPositive();
         assertThat(build.get("done").asLong()).isEqualTo(40 - inside);
         lms.put("/lms/api/trouble/lock?locked=false", path);
-        abara.post("/api/builds/" + build.get("id") + "/retry", "");
-        assertThat(abara.ended(build.get("id").asLong()).get("state").asString())
+        assertThat(abara.retried(build.get("id").asLong()).get("state").asString())
                 .isEqualTo("DONE");
     }
 

@@ -10,9 +10,14 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
+import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Setting;
+import chalkline.core.conventions.Value;
+import chalkline.core.conventions.ValueException;
+import chalkline.core.conventions.When;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
+import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Rosters;
 import chalkline.core.proof.SectionWindow;
 import chalkline.core.templates.EarlierShells;
@@ -21,11 +26,15 @@ import chalkline.server.lms.Lms;
 import chalkline.server.outlines.Starts;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The order of a build's steps, without an LMS. */
 class PlanTest {
@@ -94,9 +103,36 @@ class PlanTest {
 
     private static List<PlannedStep> plan(
             int codeLimit, Conventions conventions, RegistrarList list, HeldShell... held) {
-        Starts nothing =
-                new Starts(Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of());
-        return Plan.of("27SP", Proof.of(list, TERM, conventions, List.of(held)).rows(), nothing, codeLimit);
+        return lots(codeLimit, 25, 0, conventions, list, held).stream()
+                .flatMap(lot -> lot.steps().stream())
+                .toList();
+    }
+
+    private static List<PlannedLot> lots(
+            int codeLimit, int batch, int trial, Conventions conventions, RegistrarList list, HeldShell... held) {
+        List<PlannedLot> lots = new ArrayList<>();
+        Plan.write(
+                new Plan.Of(
+                        Proof.of(list, TERM, conventions, List.of(held)).rows(),
+                        nothing(conventions),
+                        Leftovers.none(new JsonMapper()),
+                        codeLimit,
+                        batch,
+                        trial),
+                lots::add);
+        return lots;
+    }
+
+    private static Starts nothing(Conventions conventions) {
+        return new Starts(Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of());
+    }
+
+    /** What the steps send. */
+    private static Work work(RegistrarList list, HeldShell... held) {
+        Conventions conventions = Conventions.in(ZoneId.of("America/Halifax"));
+        Map<String, ProofRow> rows = new HashMap<>();
+        Proof.of(list, TERM, conventions, List.of(held)).rows().forEach(row -> rows.put(row.key(), row));
+        return new Work("27SP", rows, Map.of(), nothing(conventions));
     }
 
     private static List<String> verbs(List<PlannedStep> steps) {
@@ -108,15 +144,15 @@ class PlanTest {
     @Test
     void categoriesComeFirstAndEachOnce() {
         assertThat(verbs(plan(list("a 001", "b 002"))))
-                .containsExactly("CATEGORY", "SHELL s:a", "SHELL s:b", "PEOPLE s:a", "PEOPLE s:b");
+                .containsExactly("CATEGORY", "CATEGORY", "SHELL s:a", "SHELL s:b", "PEOPLE s:a", "PEOPLE s:b");
     }
 
     @Test
     void aShellThatIsClosedGivesItsCodeFreeBeforeAnotherTakesIt() {
         List<PlannedStep> steps = plan(list("a 001"), held("s:gone", "27SP-ocea-210-001"));
         assertThat(verbs(steps))
-                .containsExactly("CATEGORY", "RENAME s:gone", "SHELL s:a", "PEOPLE s:a", "CLOSE s:gone");
-        assertThat(steps.get(1).payload()).isEqualTo(new Lms.Rename("s:gone", "s:gone", "27SP-ocea-210-001~closed"));
+                .containsExactly("CATEGORY", "CATEGORY", "RENAME s:gone", "SHELL s:a", "PEOPLE s:a", "CLOSE s:gone");
+        assertThat(steps.get(2).payload()).isEqualTo(new Lms.Rename("s:gone", "s:gone", "27SP-ocea-210-001~closed"));
     }
 
     /** Whoever has a shell keeps it until the other one is ready. */
@@ -126,23 +162,29 @@ class PlanTest {
                 .withCrossLists(List.of(new CrossList("x1", Optional.of("a"), List.of("b"), false)));
         List<String> join = verbs(plan(
                 joined, list("a 001", "b 002"), held("s:a", "27SP-ocea-210-001"), held("s:b", "27SP-ocea-210-002")));
-        assertThat(join).containsExactly("CATEGORY", "SHELL s:a", "PEOPLE s:a", "CLOSE s:b");
+        assertThat(join).containsExactly("CATEGORY", "CATEGORY", "SHELL s:a", "PEOPLE s:a", "CLOSE s:b");
 
         HeldShell shared = shared(Map.of());
         List<PlannedStep> split = plan(list("a 001", "b 002"), shared);
         assertThat(verbs(split))
                 .containsExactly(
-                        "CATEGORY", "SHELL s:a", "SHELL s:b", "PEOPLE s:a", "PEOPLE s:b", "PEOPLE s:a", "SHELL s:a");
-        assertThat(split.stream()
-                        .filter(step -> step.verb() == Verb.PEOPLE)
-                        .map(step -> ((Plan.Desired) step.payload()).leave()))
-                .containsExactly(false, true, true);
-        assertThat(split.stream()
-                        .filter(step ->
-                                step.verb() == Verb.SHELL && step.shellKey().equals("s:a"))
-                        .map(step -> ((Lms.ShellPut) step.payload()).sections()))
+                        "CATEGORY",
+                        "CATEGORY",
+                        "SHELL s:a",
+                        "SHELL s:b",
+                        "PEOPLE s:a",
+                        "PEOPLE s:b",
+                        "PEOPLE s:a",
+                        "SHELL s:a");
+        Work work = work(list("a 001", "b 002"), shared);
+        assertThat(work.people("s:a", false).leave()).isFalse();
+        assertThat(work.people("s:b", false).leave()).isTrue();
+        assertThat(work.people("s:a", true).leave()).isTrue();
+        assertThat(work.shell("s:a", false, true).sections())
                 .as("the shared shell has the section until its people have left")
-                .containsExactly(List.of("a", "b"), List.of("a"));
+                .containsExactly("a", "b");
+        assertThat(work.shell("s:a", true, true).sections()).containsExactly("a");
+        assertThat(work.heirs("s:a")).as("who takes over what leaves it").containsExactly("s:b");
     }
 
     /** A window that a section has of its own stays as it is until nobody can go through it any more. */
@@ -150,13 +192,10 @@ class PlanTest {
     void aSectionThatLeavesKeepsItsDoorsUntilItsPeopleHaveLeft() {
         SectionWindow later = new SectionWindow("2027-02-01T00:00:00-04:00", "2027-04-23T23:59:00-03:00");
         HeldShell shared = shared(Map.of("b", later));
-        List<Lms.ShellPut> puts = plan(list("a 001", "b 002"), shared).stream()
-                .filter(step -> step.verb() == Verb.SHELL && step.shellKey().equals("s:a"))
-                .map(step -> (Lms.ShellPut) step.payload())
-                .toList();
-        assertThat(puts)
-                .extracting(Lms.ShellPut::windows)
-                .containsExactly(List.of(new Lms.SectionWindow("b", later.opens(), later.closes())), List.of());
+        Work work = work(list("a 001", "b 002"), shared);
+        assertThat(work.shell("s:a", false, true).windows())
+                .containsExactly(new Lms.SectionWindow("b", later.opens(), later.closes()));
+        assertThat(work.shell("s:a", true, true).windows()).isEmpty();
     }
 
     /** Adds and drops do not send a shell again that stands as it should. */
@@ -176,7 +215,8 @@ class PlanTest {
                 false);
         List<PlannedStep> steps = plan(list("a 001"), stale);
         assertThat(verbs(steps)).containsExactly("PEOPLE s:a");
-        assertThat(steps.get(0).payload()).isEqualTo(new Plan.Desired("s:a", false, true, List.of()));
+        assertThat(work(list("a 001"), stale).people("s:a", false))
+                .isEqualTo(new Work.Desired("s:a", false, true, List.of()));
     }
 
     @Test
@@ -203,8 +243,8 @@ class PlanTest {
                 false,
                 false);
         List<PlannedStep> steps = plan(list("a 001"), other);
-        assertThat(verbs(steps)).containsExactly("CATEGORY", "RENAME s:a", "SHELL s:a", "PEOPLE s:a");
-        assertThat(steps.get(1).payload()).isEqualTo(new Lms.Rename("s:old", "s:a", "old"));
+        assertThat(verbs(steps)).containsExactly("CATEGORY", "CATEGORY", "RENAME s:a", "SHELL s:a", "PEOPLE s:a");
+        assertThat(steps.get(2).payload()).isEqualTo(new Lms.Rename("s:old", "s:a", "old"));
     }
 
     @Test
@@ -219,13 +259,35 @@ class PlanTest {
 
     @Test
     void aNewShellIsClosedAndCarriesEverySettingThatTheLmsKeeps() {
-        Lms.ShellPut put = (Lms.ShellPut) plan(list("a 001")).get(1).payload();
+        Lms.ShellPut put = work(list("a 001")).shell("s:a", false, true);
         assertThat(put.open()).isFalse();
         assertThat(put.category()).containsExactly("Oceanography", "Oceanography");
         assertThat(put.settings())
                 .containsEntry("units", "16")
                 .containsEntry("layout", "weeks")
                 .doesNotContainKeys("code", "template", "shellPer");
+    }
+
+    /** A shell that is open by its conventions is shut until it is filled, and opened last. */
+    @Test
+    void aNewShellIsOpenedWhenItIsFilled() throws ValueException {
+        Conventions open = Conventions.in(ZoneId.of("America/Halifax"))
+                .withLayers(List.of(
+                        new Layer("all", When.ALWAYS, Map.of(Setting.OPEN, Value.of(Setting.OPEN, "yes")), Set.of())));
+        List<PlannedStep> steps = plan(open, list("a 001"));
+        assertThat(verbs(steps)).containsExactly("CATEGORY", "CATEGORY", "SHELL s:a", "PEOPLE s:a", "OPEN s:a");
+        assertThat(steps.get(2).payload()).isEqualTo(new Work.Shut(true));
+    }
+
+    @Test
+    void shellsOfOneLotGoTogetherAndATrialGoesBeforeTheOthers() {
+        List<PlannedLot> lots =
+                lots(64, 2, 1, Conventions.in(ZoneId.of("America/Halifax")), list("a 001", "b 002", "c 003", "d 004"));
+        assertThat(lots)
+                .extracting(PlannedLot::phase)
+                .containsExactly(Phase.CATEGORIES, Phase.TRIAL, Phase.SHELLS, Phase.SHELLS);
+        assertThat(verbs(lots.get(1).steps())).containsExactly("SHELL s:a", "PEOPLE s:a");
+        assertThat(verbs(lots.get(2).steps())).containsExactly("SHELL s:b", "SHELL s:c", "PEOPLE s:b", "PEOPLE s:c");
     }
 
     /** Two codes that swap, in an LMS that takes no longer ones: both are cut for the while, and stay apart. */

@@ -116,8 +116,12 @@ class AccessTest {
             new Route("GET", "/api/builds/{id}/shells", false, ""),
             new Route("GET", "/api/builds/{id}/steps", false, ""),
             new Route("GET", "/api/builds/{id}/progress", false, ""),
+            new Route("POST", "/api/terms/{term}/builds/cost", false, "{\"versions\":\"1.1.1\",\"keys\":[]}"),
             new Route("POST", "/api/builds/{id}/end", true, ""),
-            new Route("POST", "/api/builds/{id}/retry", true, ""));
+            new Route("POST", "/api/builds/{id}/pause", true, ""),
+            new Route("POST", "/api/builds/{id}/go-on", true, ""),
+            new Route("POST", "/api/builds/{id}/take-back", true, ""),
+            new Route("POST", "/api/builds/{id}/retry", true, "{}"));
 
     /** Read by whoever has the secret in the address. */
     private static final String FOR_ANYBODY = "GET /calendars/{secret}.ics";

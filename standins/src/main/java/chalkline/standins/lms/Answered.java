@@ -22,10 +22,14 @@ class Answered {
     private final JsonMapper json;
     private final TransactionTemplate whole;
     private final TransactionTemplate item;
+    private final Turns turns;
+    private final Mischief mischief;
 
-    Answered(JdbcClient db, JsonMapper json, PlatformTransactionManager transactions) {
+    Answered(JdbcClient db, JsonMapper json, PlatformTransactionManager transactions, Turns turns, Mischief mischief) {
         this.db = db;
         this.json = json;
+        this.turns = turns;
+        this.mischief = mischief;
         this.whole = new TransactionTemplate(transactions);
         this.item = new TransactionTemplate(transactions);
         this.item.setPropagationBehavior(TransactionTemplate.PROPAGATION_NESTED);
@@ -38,7 +42,7 @@ class Answered {
 
     <T> Wire.Answers once(String key, Wire.Batch<T> batch, Function<T, Wire.Answer> work) {
         String hash = Digest.of(json.writeValueAsString(batch));
-        return whole.execute(status -> {
+        return turns.take(() -> whole.execute(status -> {
             Optional<Wire.Answers> before = before(key, hash);
             if (before.isPresent()) {
                 return before.get();
@@ -50,7 +54,7 @@ class Answered {
                     .params(key, hash, json.writeValueAsString(all), Timestamp.from(Instant.now()))
                     .update();
             return all;
-        });
+        }));
     }
 
     private Optional<Wire.Answers> before(String key, String hash) {
@@ -67,6 +71,9 @@ class Answered {
 
     private <T> Wire.Answer answer(T one, Function<T, Wire.Answer> work) {
         try {
+            if (mischief.happens(Mischief.Kind.REFUSE)) {
+                throw new Refused("item-refused", "The LMS did not take this one.");
+            }
             return item.execute(status -> work.apply(one));
         } catch (Refused e) {
             return Wire.Answer.no(e.word(), e.getMessage());

@@ -1,10 +1,11 @@
 package chalkline.standins.lms;
 
-import chalkline.standins.StandInSettings;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -16,18 +17,22 @@ import org.springframework.transaction.annotation.Transactional;
 @Repository
 @Transactional
 class Copies {
+    private static final long SOONEST_MILLIS = 50;
+
     private final JdbcClient db;
     private final Shells shells;
     private final Outlines outlines;
-    private final StandInSettings settings;
+    private final Mischief mischief;
+    private final Effects effects;
 
-    private record Started(Wire.Copy copy, boolean done, boolean ready) {}
+    private record Started(Wire.Copy copy, boolean done, Instant ready, String fate) {}
 
-    Copies(JdbcClient db, Shells shells, Outlines outlines, StandInSettings settings) {
+    Copies(JdbcClient db, Shells shells, Outlines outlines, Mischief mischief, Effects effects) {
         this.db = db;
+        this.effects = effects;
         this.shells = shells;
         this.outlines = outlines;
-        this.settings = settings;
+        this.mischief = mischief;
     }
 
     long start(Wire.Copy copy) {
@@ -38,32 +43,61 @@ class Copies {
                 || outlines.ofTemplate(copy.template()).isEmpty()) {
             throw new Refused("template-missing", "There is no template “" + copy.template() + "”.");
         }
-        Instant ready = Instant.now().plusMillis(settings.copyMillis());
-        db.sql("insert into copy_job (shell_key, template, source, what, ready_at) values (?, ?, ?, ?, ?)")
+        Instant ready = Instant.now().plusMillis(mischief.copyMillis());
+        String fate = mischief.happens(Mischief.Kind.COPY_FAILS)
+                ? "fails"
+                : mischief.happens(Mischief.Kind.COPY_ENDLESS) ? "endless" : "";
+        db.sql("insert into copy_job (shell_key, template, source, what, ready_at, fate) values (?, ?, ?, ?, ?, ?)")
                 .params(
                         copy.key(),
                         copy.template(),
                         copy.from(),
                         copy.what() == null ? "outline" : copy.what(),
-                        Timestamp.from(ready))
+                        Timestamp.from(ready),
+                        fate)
                 .update();
         return db.sql("select last_insert_id()").query(Long.class).single();
     }
 
-    Optional<Wire.Job> ask(long id) {
-        return db.sql("select shell_key, template, source, what, ready_at, done from copy_job where id = ?")
-                .param(id)
-                .query(Copies::started)
-                .optional()
-                .map(started -> {
-                    if (!started.done() && started.ready()) {
-                        carryOut(started.copy());
-                        db.sql("update copy_job set done = true where id = ?")
-                                .param(id)
-                                .update();
-                    }
-                    return new Wire.Job(id, started.done() || started.ready());
-                });
+    /** How copies stand, each carried out when it is asked about after its time. */
+    Wire.Jobs ask(List<Long> ids) {
+        Instant now = Instant.now();
+        long again = 0;
+        List<Wire.Job> jobs = new ArrayList<>();
+        for (Long id : ids) {
+            Optional<Started> found = db.sql(
+                            "select shell_key, template, source, what, ready_at, done, fate from copy_job where id = ?")
+                    .param(id)
+                    .query(Copies::started)
+                    .optional();
+            if (found.isPresent()) {
+                Wire.Job job = ask(id, found.get(), now);
+                jobs.add(job);
+                if (!job.done() && job.failed() == null) {
+                    again = Math.max(
+                            again, Duration.between(now, found.get().ready()).toMillis());
+                }
+            }
+        }
+        return new Wire.Jobs(jobs, Math.max(again, SOONEST_MILLIS));
+    }
+
+    private Wire.Job ask(long id, Started started, Instant now) {
+        boolean ready = started.done() || !started.ready().isAfter(now);
+        if (ready && started.fate().equals("fails")) {
+            return new Wire.Job(id, false, "The copy broke off.", null);
+        }
+        if (ready && !started.done() && started.fate().isEmpty()) {
+            carryOut(started.copy());
+            effects.count("copy", started.copy().key(), 1);
+            db.sql("update copy_job set done = true where id = ?").param(id).update();
+        }
+        boolean done = ready && started.fate().isEmpty();
+        return new Wire.Job(
+                id,
+                done,
+                null,
+                done ? shells.find(started.copy().key()).map(Wire.Shell::mark).orElse(null) : null);
     }
 
     private static Started started(ResultSet row, int n) throws SQLException {
@@ -74,7 +108,8 @@ class Copies {
                         row.getString("source"),
                         row.getString("what")),
                 row.getBoolean("done"),
-                !row.getTimestamp("ready_at").toInstant().isAfter(Instant.now()));
+                row.getTimestamp("ready_at").toInstant(),
+                row.getString("fate"));
     }
 
     /** People, their work and their grades stay where they are, whatever is copied. */

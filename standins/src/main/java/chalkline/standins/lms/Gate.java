@@ -6,41 +6,37 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.nio.charset.StandardCharsets;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
+import org.springframework.web.util.ContentCachingResponseWrapper;
 
-/**
- * What stands before the LMS's API: its rate limit, and the trouble that it has been told to make. A dropped call has
- * been carried out; only its answer is lost.
- */
+/** What stands before the LMS's API: who is let in, its rate limit, and the trouble that it has been told to make. */
 @Component
 class Gate extends OncePerRequestFilter {
     private static final int TOO_MANY = 429;
+    private static final int MEDDLED_WITH = 200;
 
     private final StandInSettings settings;
-    private final int callsPerSecond;
-    private final AtomicInteger failNext = new AtomicInteger();
-    private final AtomicInteger dropNext = new AtomicInteger();
-    private volatile int latencyMillis;
+    private final Mischief mischief;
+    private final Shells shells;
+    private final Turns turns;
     private long second;
     private int calls;
 
-    Gate(StandInSettings settings) {
+    Gate(StandInSettings settings, Mischief mischief, Shells shells, Turns turns) {
         this.settings = settings;
-        this.callsPerSecond = settings.callsPerSecond();
-    }
-
-    void trouble(Wire.Trouble trouble) {
-        latencyMillis = trouble.latencyMillis() == null ? latencyMillis : trouble.latencyMillis();
-        failNext.set(trouble.failNext() == null ? failNext.get() : trouble.failNext());
-        dropNext.set(trouble.dropNext() == null ? dropNext.get() : trouble.dropNext());
+        this.mischief = mischief;
+        this.shells = shells;
+        this.turns = turns;
     }
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return !request.getRequestURI().startsWith("/lms/api/")
-                || request.getRequestURI().startsWith("/lms/api/trouble");
+        String path = request.getRequestURI();
+        return !path.startsWith("/lms/api/")
+                || path.startsWith("/lms/api/trouble")
+                || path.startsWith("/lms/api/effects");
     }
 
     @Override
@@ -50,23 +46,48 @@ class Gate extends OncePerRequestFilter {
             response.sendError(HttpServletResponse.SC_UNAUTHORIZED, "The token is missing or wrong.");
             return;
         }
-        if (!admit()) {
-            response.setHeader("Retry-After", "1");
-            response.sendError(TOO_MANY, "More than " + callsPerSecond + " calls a second.");
+        if (mischief.isDown()) {
+            cut(response, new byte[2]);
             return;
         }
-        pause();
+        if (!admit() || mischief.happens(Mischief.Kind.TOO_MANY)) {
+            response.setHeader("Retry-After", "1");
+            response.sendError(TOO_MANY, "More than " + mischief.callsPerSecond() + " calls a second.");
+            return;
+        }
+        long soonest = System.nanoTime() + mischief.latency() * 1_000_000;
         boolean writes = !request.getMethod().equals("GET");
-        if (writes && takeOne(failNext)) {
+        if ((writes && mischief.failsNext()) || mischief.happens(Mischief.Kind.BUSY)) {
+            waitUntil(soonest);
             response.sendError(HttpServletResponse.SC_SERVICE_UNAVAILABLE, "The LMS is busy.");
             return;
         }
-        if (writes && takeOne(dropNext)) {
-            chain.doFilter(request, new Unheard(response));
-            response.sendError(HttpServletResponse.SC_GATEWAY_TIMEOUT, "No answer in time.");
-            return;
+        ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
+        chain.doFilter(request, kept);
+        if (writes && mischief.happens(Mischief.Kind.MEDDLE)) {
+            turns.take(() -> shells.meddle(mischief.any(MEDDLED_WITH)));
         }
-        chain.doFilter(request, response);
+        waitUntil(soonest);
+        if ((writes && mischief.dropsNext()) || mischief.happens(Mischief.Kind.LATE)) {
+            response.sendError(HttpServletResponse.SC_GATEWAY_TIMEOUT, "No answer in time.");
+        } else if (mischief.happens(Mischief.Kind.CUT)) {
+            cut(response, kept.getContentAsByteArray());
+        } else if (writes && mischief.happens(Mischief.Kind.WRONG)) {
+            response.getOutputStream()
+                    .write((mischief.any(2) == 0 ? "<html>Welcome" : "{\"answers\":[]}")
+                            .getBytes(StandardCharsets.UTF_8));
+        } else {
+            kept.copyBodyToResponse();
+        }
+    }
+
+    /** The half of an answer, after which the connection is cut. */
+    private static void cut(HttpServletResponse response, byte[] body) throws IOException {
+        response.setContentType("application/json");
+        response.setContentLength(body.length + 1);
+        response.getOutputStream().write(body, 0, body.length / 2);
+        response.flushBuffer();
+        throw new IOException("cut, as wanted");
     }
 
     private synchronized boolean admit() {
@@ -75,50 +96,17 @@ class Gate extends OncePerRequestFilter {
             second = now;
             calls = 0;
         }
-        return ++calls <= callsPerSecond;
+        return ++calls <= mischief.callsPerSecond();
     }
 
-    private static boolean takeOne(AtomicInteger left) {
-        return left.getAndUpdate(n -> Math.max(0, n - 1)) > 0;
-    }
-
-    private void pause() {
+    private static void waitUntil(long nanos) {
         try {
-            Thread.sleep(latencyMillis);
+            long left = nanos - System.nanoTime();
+            if (left > 0) {
+                java.util.concurrent.TimeUnit.NANOSECONDS.sleep(left);
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-        }
-    }
-
-    /** A response that nobody hears. */
-    private static final class Unheard extends jakarta.servlet.http.HttpServletResponseWrapper {
-        Unheard(HttpServletResponse response) {
-            super(response);
-        }
-
-        @Override
-        public jakarta.servlet.ServletOutputStream getOutputStream() {
-            return new jakarta.servlet.ServletOutputStream() {
-                @Override
-                public void write(int b) {
-                    // lost on the way
-                }
-
-                @Override
-                public boolean isReady() {
-                    return true;
-                }
-
-                @Override
-                public void setWriteListener(jakarta.servlet.WriteListener listener) {
-                    // nobody listens
-                }
-            };
-        }
-
-        @Override
-        public void flushBuffer() {
-            // nothing leaves
         }
     }
 }

@@ -1,6 +1,7 @@
 package chalkline.standins.lms;
 
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.springframework.http.HttpStatus;
@@ -24,22 +25,33 @@ import org.springframework.web.server.ResponseStatusException;
 public class LmsController {
     private static final String KEY = "Idempotency-Key";
     private static final int LARGEST_PAGE = 200;
-    private static final int LARGEST_BATCH = 50;
 
     private final Shelves shelves;
     private final Shells shells;
     private final Outlines outlines;
     private final Copies copies;
     private final Answered answered;
-    private final Gate gate;
+    private final Mischief mischief;
+    private final Turns turns;
+    private final Effects effects;
 
-    LmsController(Shelves shelves, Shells shells, Outlines outlines, Copies copies, Answered answered, Gate gate) {
+    LmsController(
+            Shelves shelves,
+            Shells shells,
+            Outlines outlines,
+            Copies copies,
+            Answered answered,
+            Mischief mischief,
+            Turns turns,
+            Effects effects) {
         this.shelves = shelves;
         this.shells = shells;
         this.outlines = outlines;
         this.copies = copies;
         this.answered = answered;
-        this.gate = gate;
+        this.mischief = mischief;
+        this.turns = turns;
+        this.effects = effects;
     }
 
     @GetMapping("/categories")
@@ -77,27 +89,49 @@ public class LmsController {
 
     @PutMapping("/categories")
     Wire.Answers putCategories(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Category> batch) {
-        return each(key, batch, category -> shelves.put(category.levels()));
+        return answer(key, batch, category -> Wire.Answer.made(shelves.put(category.levels())));
     }
 
     @PutMapping("/shells")
     Wire.Answers putShells(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.ShellPut> batch) {
-        return each(key, batch, shells::put);
+        return answer(key, batch, put -> {
+            boolean made = shells.put(put);
+            return new Wire.Answer(true, null, null, null, shells.markOf(put.key()), made);
+        });
     }
 
     @PutMapping("/names")
     Wire.Answers rename(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Rename> batch) {
-        return each(key, batch, shells::rename);
+        return each(key, batch, shells::rename, Wire.Rename::newKey);
     }
 
     @PutMapping("/people")
     Wire.Answers changePeople(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.PeopleChange> batch) {
-        return each(key, batch, shells::changePeople);
+        return each(key, batch, shells::changePeople, Wire.PeopleChange::key);
     }
 
     @PutMapping("/closed")
-    Wire.Answers close(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Key> batch) {
-        return each(key, batch, item -> shells.close(item.key()));
+    Wire.Answers close(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Closing> batch) {
+        return each(
+                key, batch, item -> shells.close(item.key(), !Boolean.FALSE.equals(item.closed())), Wire.Closing::key);
+    }
+
+    /** Deletes shells that did not change since. */
+    @PostMapping("/removals")
+    Wire.Answers remove(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Removal> batch) {
+        return each(key, batch, item -> shells.remove(item.key(), item.ifMark()));
+    }
+
+    /** Takes out categories that nothing is in. */
+    @PostMapping("/categories/removals")
+    Wire.Answers removeCategories(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Category> batch) {
+        return each(key, batch, item -> shelves.remove(item.levels()));
+    }
+
+    /** Who is in some shells, in their order. */
+    @PostMapping("/people/lookups")
+    List<List<Wire.Person>> lookUp(@RequestBody Wire.Keys keys) {
+        return keys.keys().stream().map(this::people).toList();
     }
 
     @PostMapping("/copies")
@@ -118,53 +152,67 @@ public class LmsController {
 
     @PutMapping("/outlines")
     Wire.Answers putOutlines(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.OutlinePut> batch) {
-        return each(key, batch, outlines::put);
+        return each(key, batch, outlines::put, Wire.OutlinePut::key);
     }
 
-    @GetMapping("/copies/{job}")
-    Wire.Job job(@PathVariable long job) {
-        return copies.ask(job).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    /** How copies stand that were begun. */
+    @GetMapping("/copies")
+    Wire.Jobs jobs(@RequestParam List<Long> job) {
+        return turns.take(() -> copies.ask(job));
     }
 
     /** A person opens or closes a shell in the LMS itself. */
     @PutMapping("/trouble/hand/{key}")
     void openByHand(@PathVariable String key, @RequestParam boolean open) {
-        shells.openByHand(key, open);
+        turns.take(() -> shells.openByHand(key, open));
     }
 
     /** A student works in a shell. */
     @PutMapping("/trouble/work/{key}")
     void work(@PathVariable String key) {
-        shells.work(key);
+        turns.take(() -> shells.work(key));
     }
 
     @PutMapping("/trouble/lock")
     void lock(@RequestBody Wire.Category category, @RequestParam boolean locked) {
-        shelves.lock(category.levels(), locked);
+        turns.take(() -> shelves.lock(category.levels(), locked));
     }
 
     /** A person makes a shell in the LMS itself. */
     @PutMapping("/trouble/shell")
     void makeByHand(@RequestBody Wire.ShellPut put) {
-        shelves.put(put.category());
-        shells.put(put);
+        turns.take(() -> {
+            shelves.put(put.category());
+            shells.put(put);
+        });
     }
 
     /** A person deletes a shell in the LMS itself. */
     @DeleteMapping("/trouble/shell/{key}")
     void removeByHand(@PathVariable String key) {
-        shells.remove(key);
+        turns.take(() -> shells.remove(key, null));
     }
 
     /** The LMS is put back to an older state: what was made since is gone, and nothing remembers it. */
     @PutMapping("/trouble/restore")
     void restore(@RequestParam long mark) {
-        shells.restore(mark);
+        turns.take(() -> shells.restore(mark));
     }
 
     @PutMapping("/trouble")
     void trouble(@RequestBody Wire.Trouble trouble) {
-        gate.trouble(trouble);
+        mischief.set(trouble);
+    }
+
+    @GetMapping("/trouble")
+    Wire.Trouble trouble() {
+        return mischief.now();
+    }
+
+    /** What was done in truth since the LMS was filled. */
+    @GetMapping("/effects")
+    Map<String, Wire.Effect> effects() {
+        return effects.all();
     }
 
     private <T> Wire.Answers each(String key, Wire.Batch<T> batch, Consumer<T> work) {
@@ -174,9 +222,18 @@ public class LmsController {
         });
     }
 
+    /** What changes a shell is answered with the shell's new mark. */
+    private <T> Wire.Answers each(String key, Wire.Batch<T> batch, Consumer<T> work, Function<T, String> shell) {
+        return answer(key, batch, item -> {
+            work.accept(item);
+            return Wire.Answer.changed(shells.markOf(shell.apply(item)));
+        });
+    }
+
     private <T> Wire.Answers answer(String key, Wire.Batch<T> batch, Function<T, Wire.Answer> work) {
-        if (batch.items().size() > LARGEST_BATCH) {
-            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "At most " + LARGEST_BATCH + " items a call.");
+        if (batch.items().size() > mischief.largestBatch()) {
+            throw new ResponseStatusException(
+                    HttpStatus.BAD_REQUEST, "At most " + mischief.largestBatch() + " items a call.");
         }
         return answered.once(key, batch, work);
     }

@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,18 +39,30 @@ class Shells {
     private final JsonMapper json;
     private final Shelves shelves;
     private final StandInSettings limits;
+    private final Effects effects;
+    private final JdbcTemplate batches;
 
-    Shells(JdbcClient db, JsonMapper json, Shelves shelves, StandInSettings limits) {
+    Shells(
+            JdbcClient db,
+            JdbcTemplate batches,
+            JsonMapper json,
+            Shelves shelves,
+            StandInSettings limits,
+            Effects effects) {
         this.db = db;
+        this.batches = batches;
+        this.effects = effects;
         this.json = json;
         this.shelves = shelves;
         this.limits = limits;
     }
 
-    void put(Wire.ShellPut put) {
+    /** Whether the shell is new. */
+    boolean put(Wire.ShellPut put) {
         check(put);
         String category = shelves.open(put.category());
         Optional<Wire.Shell> standing = find(put.key());
+        refuseTouched(put.ifMark(), standing);
         Map<String, String> settings =
                 new TreeMap<>(standing.map(Wire.Shell::settings).orElse(Map.of()));
         settings.putAll(put.settings());
@@ -93,6 +106,14 @@ class Shells {
         }
         if (put.sections() != null) {
             putSections(put);
+        }
+        effects.count("shell made", put.key(), standing.isEmpty() ? 1 : 0);
+        return standing.isEmpty();
+    }
+
+    private static void refuseTouched(@Nullable Long ifMark, Optional<Wire.Shell> standing) {
+        if (ifMark != null && standing.filter(shell -> shell.mark() == ifMark).isEmpty()) {
+            throw new Refused("touched", "It has changed since.");
         }
     }
 
@@ -139,31 +160,46 @@ class Shells {
 
     void changePeople(Wire.PeopleChange change) {
         Wire.Shell shell = standing(change.key());
-        List<String> unknown = change.add().stream()
-                .map(Wire.Person::user)
-                .distinct()
-                .filter(user -> db.sql("select count(*) from account where user_id = ?")
-                                .param(user)
-                                .query(Integer.class)
-                                .single()
-                        == 0)
-                .toList();
-        if (!unknown.isEmpty()) {
-            throw new Refused("person-unknown", "These people have no account: " + String.join(", ", unknown) + ".");
-        }
+        refuseUnknown(change.add().stream().map(Wire.Person::user).distinct().toList());
+        int out = 0;
         for (Wire.Person person : change.remove()) {
-            db.sql("delete from member where shell_id = ? and user_id = ? and role = ? and section = ?")
+            out += db.sql("delete from member where shell_id = ? and user_id = ? and role = ? and section = ?")
                     .params(shell.id(), person.user(), person.role(), person.section())
                     .update();
         }
-        for (Wire.Person person : change.add()) {
-            db.sql("insert ignore into member (shell_id, user_id, role, section) values (?, ?, ?, ?)")
-                    .params(shell.id(), person.user(), person.role(), person.section())
-                    .update();
-        }
+        int before = members(shell.id());
+        batches.batchUpdate(
+                "insert ignore into member (shell_id, user_id, role, section) values (?, ?, ?, ?)",
+                change.add().stream()
+                        .map(person -> new Object[] {shell.id(), person.user(), person.role(), person.section()})
+                        .toList());
+        effects.count("person in", "", members(shell.id()) - before);
+        effects.count("person out", "", out);
         db.sql("update shell set rosters = ?, mark = ? where id = ?")
                 .params(json.writeValueAsString(rosters(shell.id())), nextMark(), shell.id())
                 .update();
+    }
+
+    private int members(long shellId) {
+        return db.sql("select count(*) from member where shell_id = ?")
+                .param(shellId)
+                .query(Integer.class)
+                .single();
+    }
+
+    private void refuseUnknown(List<String> users) {
+        if (users.isEmpty()) {
+            return;
+        }
+        Set<String> known = new HashSet<>(db.sql("select user_id from account where user_id in (:users)")
+                .param("users", users)
+                .query(String.class)
+                .list());
+        List<String> unknown =
+                users.stream().filter(user -> !known.contains(user)).toList();
+        if (!unknown.isEmpty()) {
+            throw new Refused("person-unknown", "These people have no account: " + String.join(", ", unknown) + ".");
+        }
     }
 
     private Map<String, String> rosters(long shellId) {
@@ -177,21 +213,38 @@ class Shells {
         return rosters;
     }
 
-    void close(String key) {
+    /** Nobody enters a closed shell; whether it is open is kept for when it is not closed any more. */
+    void close(String key, boolean closed) {
         standing(key);
-        db.sql("update shell set closed = true, open = false, mark = ? where shell_key = ?")
-                .params(nextMark(), key)
+        db.sql("update shell set closed = ?, mark = ? where shell_key = ?")
+                .params(closed, nextMark(), key)
                 .update();
+        effects.count(closed ? "shell closed" : "shell opened again", key, 1);
     }
 
-    /** A shell is deleted, with all that is in it. */
-    void remove(String key) {
-        long id = standing(key).id();
+    /** A shell is deleted, with all that is in it, unless it changed since a mark. */
+    void remove(String key, @Nullable Long ifMark) {
+        Wire.Shell shell = standing(key);
+        refuseTouched(ifMark, Optional.of(shell));
         db.sql("insert into removed (shell_id, mark) values (?, ?)")
-                .params(id, nextMark())
+                .params(shell.id(), nextMark())
                 .update();
-        db.sql("delete from member where shell_id = ?").param(id).update();
-        db.sql("delete from shell where id = ?").param(id).update();
+        db.sql("delete from member where shell_id = ?").param(shell.id()).update();
+        db.sql("delete from shell where id = ?").param(shell.id()).update();
+        effects.count("shell removed", key, 1);
+    }
+
+    /** Somebody gives a shell of the term built last another title, by hand. */
+    void meddle(int which) {
+        db.sql("select shell_key from shell where term = (select term from shell order by id desc limit 1)"
+                        + " order by id limit 1 offset ?")
+                .param(which)
+                .query(String.class)
+                .optional()
+                .ifPresent(key -> db.sql(
+                                "update shell set title = concat(left(title, 100), '*'), mark = ? where shell_key = ?")
+                        .params(nextMark(), key)
+                        .update());
     }
 
     /** Numbers of shells that were deleted after a mark. */
@@ -294,6 +347,11 @@ class Shells {
         }
         return new Wire.Entry(
                 shell.key(), shell.code(), shell.title(), section, opens.toString(), closes.toString(), shell.open());
+    }
+
+    /** When a shell changed last. */
+    long markOf(String key) {
+        return standing(key).mark();
     }
 
     long mark() {

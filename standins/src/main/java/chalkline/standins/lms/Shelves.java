@@ -11,24 +11,46 @@ class Shelves {
     static final String SEPARATOR = " / ";
 
     private final JdbcClient db;
+    private final Effects effects;
 
-    Shelves(JdbcClient db) {
+    Shelves(JdbcClient db, Effects effects) {
         this.db = db;
+        this.effects = effects;
     }
 
-    void put(List<String> levels) {
+    /** Whether the last level was not there before. */
+    boolean put(List<String> levels) {
         if (levels.isEmpty()
                 || levels.stream()
                         .anyMatch(level -> level.isBlank() || level.codePointCount(0, level.length()) > 200)) {
             throw new Refused("category-refused", "A category needs a name of at most 200 characters on every level.");
         }
+        boolean made = false;
         for (int depth = 1; depth <= levels.size(); depth++) {
             String joined = String.join(SEPARATOR, levels.subList(0, depth));
             String parent = String.join(SEPARATOR, levels.subList(0, depth - 1));
-            db.sql("insert ignore into category (path, parent) values (?, ?)")
-                    .params(joined, parent)
-                    .update();
+            made = db.sql("insert ignore into category (path, parent) values (?, ?)")
+                            .params(joined, parent)
+                            .update()
+                    == 1;
+            effects.count("category made", joined, made ? 1 : 0);
         }
+        return made;
+    }
+
+    /** Takes a category out that nothing is in. */
+    void remove(List<String> levels) {
+        String joined = String.join(SEPARATOR, levels);
+        int inside = db.sql("select (select count(*) from shell where category = ?)"
+                        + " + (select count(*) from category where parent = ?)")
+                .params(joined, joined)
+                .query(Integer.class)
+                .single();
+        if (inside > 0) {
+            throw new Refused("category-in-use", "“" + joined + "” is not empty.");
+        }
+        int gone = db.sql("delete from category where path = ?").param(joined).update();
+        effects.count("category removed", joined, gone);
     }
 
     /** The joined path of a category that shells may be put into. */

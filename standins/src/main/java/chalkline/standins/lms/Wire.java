@@ -17,22 +17,34 @@ final class Wire {
      * @param refused a word for the reason, missing where it was done
      * @param message the reason in a sentence
      * @param job what to ask for, where the work goes on
+     * @param mark when the shell changed last, which is now
+     * @param made whether it was not there before; missing where it is not told
      */
     record Answer(
             boolean done,
             @Nullable String refused,
             @Nullable String message,
-            @Nullable Long job) {
+            @Nullable Long job,
+            @Nullable Long mark,
+            @Nullable Boolean made) {
         static Answer yes() {
-            return new Answer(true, null, null, null);
+            return new Answer(true, null, null, null, null, null);
+        }
+
+        static Answer changed(long mark) {
+            return new Answer(true, null, null, null, mark, null);
+        }
+
+        static Answer made(boolean made) {
+            return new Answer(true, null, null, null, null, made);
         }
 
         static Answer started(long job) {
-            return new Answer(true, null, null, job);
+            return new Answer(true, null, null, job, null, null);
         }
 
         static Answer no(String refused, String message) {
-            return new Answer(false, refused, message, null);
+            return new Answer(false, refused, message, null, null, null);
         }
     }
 
@@ -47,6 +59,7 @@ final class Wire {
      * A shell to be made or changed. Settings that are left out stay as they are, and so do sections.
      *
      * @param windows of sections whose students can enter for a part of the shell's time only
+     * @param ifMark it is changed only if it has not changed since this mark
      */
     record ShellPut(
             String key,
@@ -60,7 +73,8 @@ final class Wire {
             @Nullable String lead,
             @Nullable List<String> sections,
             @Nullable List<SectionWindow> windows,
-            Map<String, String> settings) {}
+            Map<String, String> settings,
+            @Nullable Long ifMark) {}
 
     /** From when to when students of a section can enter a shell; without one, as long as the shell is open. */
     record SectionWindow(String section, String opens, String closes) {}
@@ -101,12 +115,38 @@ final class Wire {
             @Nullable String due,
             @Nullable Long size) {}
 
-    record Key(String key) {}
+    /** A shell is closed, or not closed any more. */
+    record Closing(String key, @Nullable Boolean closed) {}
+
+    /** A shell is deleted, unless it changed since a mark. */
+    record Removal(String key, @Nullable Long ifMark) {}
+
+    record Keys(List<String> keys) {}
 
     /** Another key or code for a shell; the same again where it stays. */
     record Rename(String key, String newKey, String code) {}
 
-    record Job(long job, boolean done) {}
+    /**
+     * How a copy stands.
+     *
+     * @param failed why it will never be done; missing where it may
+     * @param mark of the shell once it is done
+     */
+    record Job(
+            long job,
+            boolean done,
+            @Nullable String failed,
+            @Nullable Long mark) {}
+
+    /**
+     * How some copies stand; those that nobody knows are left out.
+     *
+     * @param askAfterMillis when to ask again about those that are not done
+     */
+    record Jobs(List<Job> jobs, long askAfterMillis) {}
+
+    /** How often something was done in truth. */
+    record Effect(long times, long subjects, List<String> repeated) {}
 
     /** A shell as it stands. */
     record Shell(
@@ -139,8 +179,41 @@ final class Wire {
      */
     record Page<T>(List<T> items, @Nullable String next, long mark, List<Long> removed) {}
 
+    /**
+     * How the LMS misbehaves and what it takes; what is left out stays as it is. Shares are of calls (of items for
+     * {@code refuse}, of copies for those of copies), from 0 to 1.
+     *
+     * @param latencyMillis no call is answered sooner
+     * @param tailMillis one call in twenty takes up to so much longer
+     * @param failNext so many calls that change something are answered with 503
+     * @param dropNext so many are carried out, and their answer is lost
+     * @param busy answered with 503, nothing done
+     * @param tooMany answered with 429
+     * @param late answered with 504 after the work was done
+     * @param cut the connection is cut in the answer, the work is done
+     * @param wrong answered with what is no answer of the port, the work is done
+     * @param refuse single items of a batch are refused
+     * @param copyFails copies that fail late
+     * @param copyEndless copies that never end
+     * @param meddle somebody changes another shell by hand after a call
+     * @param downMillis nobody answers for so long
+     */
     record Trouble(
             @Nullable Integer latencyMillis,
+            @Nullable Integer tailMillis,
             @Nullable Integer failNext,
-            @Nullable Integer dropNext) {}
+            @Nullable Integer dropNext,
+            @Nullable Double busy,
+            @Nullable Double tooMany,
+            @Nullable Double late,
+            @Nullable Double cut,
+            @Nullable Double wrong,
+            @Nullable Double refuse,
+            @Nullable Double copyFails,
+            @Nullable Double copyEndless,
+            @Nullable Double meddle,
+            @Nullable Integer downMillis,
+            @Nullable Integer callsPerSecond,
+            @Nullable Integer largestBatch,
+            @Nullable Long copyMillis) {}
 }

@@ -1,0 +1,301 @@
+package chalkline.server.build;
+
+import chalkline.core.proof.Action;
+import chalkline.core.proof.ProofRow;
+import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Conflict;
+import chalkline.server.frame.Refusal;
+import chalkline.server.lms.HeldService;
+import chalkline.server.outlines.StartService;
+import chalkline.server.outlines.Starts;
+import chalkline.server.proof.ProofKey;
+import chalkline.server.proof.ProofService;
+import chalkline.server.templates.TemplateService;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Writes the lots and steps of a build down, a part at a time; whoever comes after a crash begins it anew. */
+@Component
+class Planning {
+    private static final int PART = 1000;
+    private static final Duration UNTIL_THE_OTHER_ENDED = Duration.ofSeconds(5);
+
+    private final Builds builds;
+    private final BuildSteps steps;
+    private final BuildLots lots;
+    private final Departments departments;
+    private final Records records;
+    private final Checks checks;
+    private final TakeBack takeBack;
+    private final ProofService proofs;
+    private final StartService starts;
+    private final TemplateService templates;
+    private final HeldService held;
+    private final ChalkLineSettings settings;
+    private final JsonMapper json;
+
+    Planning(
+            Builds builds,
+            BuildSteps steps,
+            BuildLots lots,
+            Departments departments,
+            Records records,
+            Checks checks,
+            TakeBack takeBack,
+            ProofService proofs,
+            StartService starts,
+            TemplateService templates,
+            HeldService held,
+            ChalkLineSettings settings,
+            JsonMapper json) {
+        this.builds = builds;
+        this.steps = steps;
+        this.lots = lots;
+        this.departments = departments;
+        this.records = records;
+        this.checks = checks;
+        this.takeBack = takeBack;
+        this.proofs = proofs;
+        this.starts = starts;
+        this.templates = templates;
+        this.held = held;
+        this.settings = settings;
+        this.json = json;
+    }
+
+    void plan(BuildLots.Lot lot) {
+        Build build = builds.findById(lot.build()).orElseThrow();
+        if (build.state() == Build.State.ENDING) {
+            lots.postpone(lot, Duration.ZERO, 0, 0);
+            return;
+        }
+        if (build.state() == Build.State.PLANNED && !takesItsTurn(build)) {
+            lots.postpone(lot, UNTIL_THE_OTHER_ENDED, 0, 0);
+            return;
+        }
+        Writer writer = new Writer(lot, build);
+        writer.clear();
+        try {
+            if (build.kind() == Build.Kind.TAKE_BACK) {
+                takeBack.plan(build, writer::add);
+            } else {
+                planRows(build, writer);
+            }
+        } catch (Refusal | Conflict e) {
+            records.refusedToPlan(lot, String.valueOf(e.getMessage()));
+            return;
+        }
+        writer.end();
+    }
+
+    /** A build that waited for its time begins when no other one of the term is under way. */
+    private boolean takesItsTurn(Build build) {
+        return records.within(() -> {
+            builds.lockTerm(build.term());
+            if (builds.underWay(build.term()).isPresent()) {
+                return false;
+            }
+            records.change(build.id(), planned -> planned.plan("{}"));
+            return true;
+        });
+    }
+
+    private void planRows(Build build, Writer writer) {
+        Wanted wanted = json.readValue(build.wanted(), Wanted.class);
+        ProofKey proof = proof(build, wanted);
+        Leftovers leftovers = leftovers(build);
+        List<ProofRow> rows = build.follows()
+                .map(other -> rowsLeft(proof, other, wanted.causes(), leftovers))
+                .orElseGet(() -> rowsWanted(proof, wanted));
+        Map<String, Integer> numbers = templates.numbers();
+        Starts from = starts.of(proof, templates.of(numbers));
+        Checks.refuseMissingTemplates(rows, from);
+        records.change(build.id(), one -> {
+            one.prove(proof);
+            if (one.state() == Build.State.PLANNING) {
+                one.plan(json.writeValueAsString(numbers));
+            }
+        });
+        Plan.write(
+                new Plan.Of(
+                        rows,
+                        from,
+                        leftovers,
+                        proofs.codeLimit(proof),
+                        settings.lms().batch(),
+                        build.trial()),
+                writer::add);
+    }
+
+    private List<ProofRow> rowsWanted(ProofKey proof, Wanted wanted) {
+        List<ProofRow> rows = checks.rows(proof, wanted.keys());
+        Checks.refuseNothing(rows);
+        Checks.refuseUnagreedClosings(rows, wanted.closes());
+        return rows;
+    }
+
+    /** What is left of another build, as it is today; nothing is closed that it did not close. */
+    private List<ProofRow> rowsLeft(ProofKey proof, long other, List<String> causes, Leftovers leftovers) {
+        Map<String, Boolean> left = left(other, causes);
+        if (left.isEmpty()) {
+            return List.of();
+        }
+        List<ProofRow> rows = checks.rows(proof, left.keySet());
+        Checks.refuseUnagreedClosings(
+                rows.stream().filter(row -> !left.get(row.key())).toList(), 0);
+        return withLeftovers(rows, proof, left.keySet(), leftovers);
+    }
+
+    /** What was seen; or, at a time of its own and where another build is gone on with, what holds now. */
+    private ProofKey proof(Build build, Wanted wanted) {
+        if (build.startsAt().isEmpty() && build.follows().isEmpty()) {
+            if (!wanted.checked() && checks.joinsStandingShells(build.proof(), wanted.keys())) {
+                held.refresh();
+                checks.refuseOld(build.proof());
+            }
+            return build.proof();
+        }
+        held.refresh();
+        ProofKey now = proofs.now(build.term());
+        boolean same = now.arrival() == build.proof().arrival()
+                && now.conventions() == build.proof().conventions();
+        if (build.startsAt().isPresent() && !same) {
+            throw new Conflict("Nothing was built. The list or the conventions changed since this build was planned;"
+                    + " look at the proof and plan it anew.");
+        }
+        return now;
+    }
+
+    private Leftovers leftovers(Build build) {
+        return records.within(() -> {
+            try (Stream<BuildStep> fillings = steps.fillings(build.term())) {
+                return Leftovers.of(fillings, json);
+            }
+        });
+    }
+
+    /**
+     * Shells of another build of which something did not come to its end, all or those that failed for some reasons; and
+     * whether it was to close them.
+     */
+    private Map<String, Boolean> left(long other, List<String> causes) {
+        return records.within(() -> {
+            try (Stream<BuildStep> all = steps.all(other)) {
+                Map<String, Boolean> left = new TreeMap<>();
+                all.filter(step -> !step.shellKey().isEmpty())
+                        .filter(step -> causes.isEmpty()
+                                ? step.state() != StepState.DONE && step.state() != StepState.KEPT
+                                : step.state() == StepState.FAILED && causes.contains(step.refused()))
+                        .forEach(step -> left.merge(step.shellKey(), step.verb() == Verb.CLOSE, Boolean::logicalOr));
+                return left;
+            }
+        });
+    }
+
+    /** Shells that stand as they should but for what they were to be filled with. */
+    private List<ProofRow> withLeftovers(List<ProofRow> rows, ProofKey proof, Set<String> keys, Leftovers leftovers) {
+        List<ProofRow> all = new ArrayList<>(rows);
+        proofs.proof(proof).proof().rows().stream()
+                .filter(row -> row.action() == Action.KEEP && keys.contains(row.key()) && leftovers.of(row.key()))
+                .forEach(all::add);
+        return all;
+    }
+
+    /** Writes lots down as they come, and counts them. */
+    private final class Writer {
+        private final BuildLots.Lot lot;
+        private final long build;
+        private final boolean looks;
+        private final List<BuildLots.Row> rows = new ArrayList<>();
+        private final List<BuildStep> part = new ArrayList<>();
+        private final Map<String, Set<String>> shells = new TreeMap<>();
+        private int lotCount;
+        private int stepCount;
+
+        Writer(BuildLots.Lot lot, Build build) {
+            this.lot = lot;
+            this.build = build.id();
+            this.looks = build.kind() == Build.Kind.TAKE_BACK && build.follows().isEmpty();
+        }
+
+        void clear() {
+            records.within(() -> {
+                lots.hold(lot);
+                steps.deleteOf(build);
+                departments.deleteOf(build);
+                lots.deletePlanned(build);
+            });
+        }
+
+        void add(PlannedLot planned) {
+            long id = BuildLots.id(build, ++lotCount);
+            String call = UUID.randomUUID().toString();
+            boolean waits = false;
+            Map<Verb, Integer> of = new EnumMap<>(Verb.class);
+            for (PlannedStep step : planned.steps()) {
+                int nth = of.merge(step.verb(), 1, Integer::sum) - 1;
+                String key = step.callKey() == null
+                        ? call + "-" + step.verb() + "-" + nth / settings.lms().batch()
+                        : step.callKey();
+                part.add(new BuildStep(build, id, stepCount++, step, written(step.payload()), key));
+                boolean kept = step.state() == StepState.KEPT;
+                waits |= !kept;
+                if (!kept && !step.shellKey().isEmpty()) {
+                    shells.computeIfAbsent(step.department(), name -> new HashSet<>())
+                            .add(step.shellKey());
+                }
+            }
+            if (waits) {
+                rows.add(new BuildLots.Row(id, planned.phase(), Instant.now()));
+            }
+            if (part.size() >= PART) {
+                write();
+            }
+        }
+
+        private @Nullable String written(@Nullable Object payload) {
+            return payload == null ? null : json.writeValueAsString(payload);
+        }
+
+        private int count() {
+            return shells.values().stream().mapToInt(Set::size).sum();
+        }
+
+        private void write() {
+            records.within(() -> {
+                lots.hold(lot);
+                lots.insert(build, rows);
+                steps.saveAllAndFlush(part);
+                records.change(build, one -> one.planned(count()));
+            });
+            rows.clear();
+            part.clear();
+        }
+
+        void end() {
+            write();
+            records.within(() -> {
+                departments.insert(build, shells);
+                lots.end(lot);
+                records.change(build, one -> {
+                    one.begin(lots.next(build), count());
+                    if (looks && one.state() == Build.State.RUNNING) {
+                        one.pause(Build.TO_LOOK);
+                    }
+                });
+            });
+        }
+    }
+}

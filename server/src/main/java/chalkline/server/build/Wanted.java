@@ -1,0 +1,14 @@
+package chalkline.server.build;
+
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What somebody wanted of a build.
+ *
+ * @param keys the shells; all that can be, if empty
+ * @param closes how many shells the person agreed to have closed
+ * @param causes of a build that goes on with another: what failed for these reasons only; all that is left, if empty
+ * @param checked whether the LMS was asked about new student work, where sections come into other shells
+ */
+record Wanted(Set<String> keys, int closes, List<String> causes, boolean checked) {}

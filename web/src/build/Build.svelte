@@ -12,6 +12,7 @@
     import Kept from './Kept.svelte'
     import Shells from './Shells.svelte'
     import Standing from './Standing.svelte'
+    import Tried from './Tried.svelte'
     import { isUnderWay, toCome } from './words'
 
     let builds = $state.raw<Api['BuildListed'][]>([])
@@ -40,8 +41,12 @@
             current.done + current.failed > 0,
     )
 
-    async function load() {
+    async function list() {
         builds = await get('/api/terms/{term}/builds', { path: { term: route.term } })
+    }
+
+    async function load() {
+        await list()
         known = true
         const wanted = builds.find((b) => String(b.id) === route.params.id) ?? builds[0]
         if (wanted) await look(wanted.id)
@@ -61,6 +66,7 @@
     }
 
     function tick(now: Api['Build']) {
+        if (current && now.state !== current.state) void campus.attempt(list)
         current = now
         samples = [...samples, { at: Date.now(), done: now.done + now.failed }]
         if (campus.line) {
@@ -100,8 +106,7 @@
     function begin(build: Api['Build']) {
         if (build.id !== current?.id) {
             department = null
-            route.set({ id: '' })
-            void campus.attempt(load)
+            void campus.attempt(list)
         }
         watch(build)
     }
@@ -166,6 +171,8 @@
     {#if current}
         {#if department !== null}
             <Shells build={current} {department} />
+        {:else if current.pausedBy === 'trial' && current.causes.length === 0}
+            <Tried build={current} />
         {:else if current.kind === 'TAKE_BACK' && current.causes.length === 0}
             <Kept build={current} />
         {:else}

@@ -1,6 +1,6 @@
 <script lang="ts">
     import type { Api } from '../api/client'
-    import { count, words } from '../frame/words'
+    import { count } from '../frame/words'
 
     /** What a taking back leaves as it is, each with its reason. */
     let { build }: { build: Api['Build'] } = $props()
@@ -10,9 +10,10 @@
     const reasons = $derived.by(() => {
         const map = new Map<string, Api['BuildStep'][]>()
         for (const step of build.kept) {
-            const list = map.get(step.reason)
+            const reason = step.refused === 'category-in-use' ? 'They are not empty.' : step.reason
+            const list = map.get(reason)
             if (list) list.push(step)
-            else map.set(step.reason, [step])
+            else map.set(reason, [step])
         }
         return [...map]
     })
@@ -26,7 +27,11 @@
     <section>
         <p>
             <b class="ochre">▲ {reason}</b>
-            {steps[0]?.shellKey ? count(steps.length, 'shell') : words(steps[0]?.refused ?? '')}
+            {steps[0]?.shellKey
+                ? count(steps.length, 'shell')
+                : steps[0]?.refused === 'category-in-use'
+                  ? count(steps.length, 'category', 'categories')
+                  : count(steps.length, 'template')}
         </p>
         <p class="shells">
             {#each steps.slice(0, SHOWN) as step, i (i)}

@@ -52,7 +52,12 @@
                 ><b>{number(build.failed)}</b> failed{running ? ', the rest goes on' : ''}</span
             >
         {/if}
-        <span><b>{number(toCome(build))}</b> {isUnderWay(build.state) ? 'to come' : 'not tried'}</span>
+        {#if isUnderWay(build.state) || toCome(build) > 0}
+            <span
+                ><b>{number(toCome(build))}</b>
+                {isUnderWay(build.state) ? 'to come' : 'not tried'}</span
+            >
+        {/if}
     {/if}
     {#if running}
         <span class="soft">

@@ -210,6 +210,7 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("CHALKLINE_TODAY", "2026-12-07");
         settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
         settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
+        settings.put("LMS_LEFT_ALONE", "1s");
         return settings;
     }
 
@@ -313,6 +314,11 @@ public final class RunningSystem implements AutoCloseable {
     /** Where one of the tests' schemas is; what they say on loopback is not encrypted. */
     public String databaseUrl() {
         return url(databasePort, schema);
+    }
+
+    /** Where the LMS stand-in's schema is. */
+    public String lmsDatabaseUrl() {
+        return url(databasePort, lmsSchema);
     }
 
     private static String url(int databasePort, String schema) {

@@ -57,12 +57,17 @@ final class Leftovers {
         return last.containsKey(shellKey);
     }
 
-    Set<String> keys() {
-        return last.keySet();
+    /** Whether one step of filling a shell was done, though not all. */
+    boolean isDone(String shellKey, Verb verb) {
+        return of(shellKey, verb).filter(Last::isOver).isPresent();
+    }
+
+    private Optional<Last> of(String shellKey, Verb verb) {
+        return Optional.ofNullable(last.getOrDefault(shellKey, Map.of()).get(verb));
     }
 
     private Optional<Last> copy(String shellKey) {
-        return Optional.ofNullable(last.getOrDefault(shellKey, Map.of()).get(Verb.COPY));
+        return of(shellKey, Verb.COPY);
     }
 
     /** A copy that the LMS is at is asked about, not begun again. */

@@ -101,19 +101,27 @@ final class Plan {
         return row.action() == Action.BUILD || of.leftovers().of(row.key());
     }
 
-    /** A few that differ most in what they start from and whose they are. */
+    /** Whether an earlier build did it to the shell that stands. */
+    private boolean isDone(ProofRow row, Verb verb) {
+        return row.action() != Action.BUILD && of.leftovers().isDone(row.key(), verb);
+    }
+
+    /** A few that differ most: of other templates and of other departments, as far as there are any. */
     private List<ProofRow> trial(List<ProofRow> put) {
-        Set<List<String>> kinds = new HashSet<>();
-        List<ProofRow> different = put.stream()
-                .filter(row -> kinds.add(List.of(row.value(Setting.TEMPLATE), department(row))))
-                .limit(of.trial())
-                .toList();
-        List<ProofRow> few = new ArrayList<>(different);
-        put.stream()
-                .filter(row -> !different.contains(row))
-                .limit(of.trial() - (long) different.size())
-                .forEach(few::add);
-        return few;
+        Set<ProofRow> few = new LinkedHashSet<>();
+        Set<String> templates = new HashSet<>();
+        Set<String> departments = new HashSet<>();
+        for (int unlike = 2; unlike >= 0; unlike--) {
+            for (ProofRow row : put) {
+                int differs = (templates.contains(row.value(Setting.TEMPLATE)) ? 0 : 1)
+                        + (departments.contains(department(row)) ? 0 : 1);
+                if (few.size() < of.trial() && differs >= unlike && few.add(row)) {
+                    templates.add(row.value(Setting.TEMPLATE));
+                    departments.add(department(row));
+                }
+            }
+        }
+        return List.copyOf(few);
     }
 
     static String department(ProofRow row) {
@@ -215,7 +223,7 @@ final class Plan {
     /** Copies that may have been begun before go out as they did then; the others in the order of their departments. */
     private void shells(Phase phase, List<ProofRow> rows) {
         Map<String, PlannedStep> copies = new TreeMap<>();
-        rows.stream().filter(this::isFresh).forEach(row -> copy(row, copies));
+        rows.stream().filter(row -> isFresh(row) && !isDone(row, Verb.COPY)).forEach(row -> copy(row, copies));
         List<Set<String>> together = of.leftovers().sentTogether(copies);
         Set<String> apart = together.stream().flatMap(Set::stream).collect(Collectors.toSet());
         together.forEach(keys ->
@@ -236,7 +244,7 @@ final class Plan {
                 isFresh(row) ? new Work.Shut(true) : null)));
         List<ProofRow> fresh = rows.stream().filter(this::isFresh).toList();
         fresh.stream().filter(row -> copies.containsKey(row.key())).forEach(row -> steps.add(copies.get(row.key())));
-        fresh.forEach(row -> outline(row, steps));
+        fresh.stream().filter(row -> !isDone(row, Verb.OUTLINE)).forEach(row -> outline(row, steps));
         rows.forEach(row -> steps.add(step(row, Verb.PEOPLE, people(row))));
         fresh.stream().filter(ProofRow::isOpen).forEach(row -> steps.add(step(row, Verb.OPEN, "open to students")));
         lots.accept(new PlannedLot(phase, steps));

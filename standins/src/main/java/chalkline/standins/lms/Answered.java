@@ -24,11 +24,19 @@ class Answered {
     private final TransactionTemplate item;
     private final Turns turns;
     private final Mischief mischief;
+    private final Effects effects;
 
-    Answered(JdbcClient db, JsonMapper json, PlatformTransactionManager transactions, Turns turns, Mischief mischief) {
+    Answered(
+            JdbcClient db,
+            JsonMapper json,
+            PlatformTransactionManager transactions,
+            Turns turns,
+            Mischief mischief,
+            Effects effects) {
         this.db = db;
         this.json = json;
         this.turns = turns;
+        this.effects = effects;
         this.mischief = mischief;
         this.whole = new TransactionTemplate(transactions);
         this.item = new TransactionTemplate(transactions);
@@ -50,6 +58,7 @@ class Answered {
             List<Wire.Answer> answers =
                     batch.items().stream().map(one -> answer(one, work)).toList();
             Wire.Answers all = new Wire.Answers(answers);
+            effects.count("call", "", 1);
             db.sql("insert into answered (idempotency_key, request_hash, answer, at) values (?, ?, ?, ?)")
                     .params(key, hash, json.writeValueAsString(all), Timestamp.from(Instant.now()))
                     .update();

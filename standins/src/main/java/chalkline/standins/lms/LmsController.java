@@ -167,6 +167,12 @@ public class LmsController {
         turns.take(() -> shells.openByHand(key, open));
     }
 
+    /** A person gives a shell another title in the LMS itself. */
+    @PutMapping("/trouble/title/{key}")
+    void retitle(@PathVariable String key, @RequestParam String title) {
+        turns.take(() -> shells.retitle(key, title));
+    }
+
     /** A student works in a shell. */
     @PutMapping("/trouble/work/{key}")
     void work(@PathVariable String key) {

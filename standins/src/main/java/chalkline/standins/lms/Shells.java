@@ -273,6 +273,14 @@ class Shells {
                 .update();
     }
 
+    /** A person gives a shell another title. */
+    void retitle(String key, String title) {
+        standing(key);
+        db.sql("update shell set title = ?, mark = ? where shell_key = ?")
+                .params(title, nextMark(), key)
+                .update();
+    }
+
     /** A student does something in a shell that is worth keeping. */
     void work(String key) {
         standing(key);

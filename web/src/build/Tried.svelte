@@ -1,0 +1,55 @@
+<script lang="ts">
+    import { get, type Api } from '../api/client'
+    import { campus } from '../frame/campus.svelte'
+    import { count } from '../frame/words'
+    import Steps from './Steps.svelte'
+
+    /** The shells that a build tried first, to be looked at before the others follow. */
+    let { build }: { build: Api['Build'] } = $props()
+
+    let tried = $state.raw<Api['BuildShell'][]>([])
+    let chosen = $state('')
+
+    $effect(() => {
+        const begun = build.departments.filter((one) => one.done + one.failed > 0)
+        const path = { id: build.id }
+        Promise.all(
+            begun.map((one) => get('/api/builds/{id}/shells', { path, query: { department: one.name } })),
+        )
+            .then((all) => (tried = all.flat().filter((shell) => shell.done || shell.failed)))
+            .catch((e) => (campus.trouble = e.message))
+    })
+</script>
+
+<h2>{count(tried.length, 'shell')} to look at</h2>
+<p class="soft">They stand in the LMS now. Choose one to see its steps; the others follow when you go on.</p>
+<ul>
+    {#each tried as shell (shell.key)}
+        <li>
+            <button
+                class="plain mono"
+                aria-pressed={chosen === shell.key}
+                onclick={() => (chosen = shell.key)}
+            >
+                {shell.code}
+            </button>
+            <span class={shell.failed ? 'brick' : 'moss'}>{shell.failed ? '■ failed' : '✓ done'}</span>
+        </li>
+    {/each}
+</ul>
+{#if chosen !== ''}<Steps {build} shell={chosen} />{/if}
+
+<style>
+    ul {
+        list-style: none;
+        padding: 0;
+        margin: 12px 0 0;
+    }
+    li {
+        border-top: 1px solid var(--hair);
+        padding: 3px 0;
+        display: flex;
+        justify-content: space-between;
+        font-size: 13px;
+    }
+</style>

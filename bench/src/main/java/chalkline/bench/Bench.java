@@ -33,9 +33,21 @@ public final class Bench {
         try (var in = Bench.class.getResourceAsStream("/demo/conventions.yaml")) {
             Files.write(conventions, in.readAllBytes());
         }
-        List<Row> rows = new ArrayList<>(Programs.measure(Path.of(arguments[1]), small, large, conventions));
-        rows.addAll(core(large));
-        rows.addAll(Application.measure(large));
+        String only = arguments.length > 2 ? arguments[2] : "";
+        List<Row> rows = new ArrayList<>();
+        if (only.isEmpty() || only.equals("files")) {
+            rows.addAll(Programs.measure(Path.of(arguments[1]), small, large, conventions));
+            rows.addAll(core(large));
+        }
+        if (only.isEmpty() || only.equals("screens")) {
+            rows.addAll(Application.measure(large));
+        }
+        if (only.isEmpty() || only.equals("builds")) {
+            rows.addAll(Building.measure());
+        }
+        if (rows.isEmpty()) {
+            throw new IllegalArgumentException("There are files, screens and builds to measure, no " + only + ".");
+        }
         System.out.println();
         rows.forEach(System.out::println);
         boolean allHold = rows.stream().allMatch(Row::holds);

@@ -24,6 +24,8 @@ create table build_lot (
   tries int not null default 0,
   errors int not null default 0,
   due_at datetime(6) not null,
+  -- which process took it last
+  holder varchar(100),
   lease varchar(36) character set ascii collate ascii_bin,
   lease_until datetime(6),
   index by_turn (build_id, phase, done, due_at),
@@ -50,6 +52,7 @@ alter table build_step
 -- what was under way is planned anew by whoever goes on with it
 update build set state = 'FAILED', ended_at = now(6), reason = 'Chalk Line was upgraded while it was under way.'
   where state in ('RUNNING', 'WAITING');
+update build set planned = shells;
 update build_step set state = 'LEFT' where state in ('WAITS', 'UNDER_WAY');
 delete from scheduled_tasks where task_name = 'build';
 insert into build_department (build_id, name, shells, done, failed)

@@ -61,6 +61,11 @@ public final class Client {
         return client;
     }
 
+    /** What it speaks with, signed in. */
+    public HttpClient http() {
+        return http;
+    }
+
     public Answer get(String path) {
         return send("GET", path, null, null);
     }

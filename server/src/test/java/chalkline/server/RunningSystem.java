@@ -2,7 +2,6 @@ package chalkline.server;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.HttpURLConnection;
 import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.file.Files;
@@ -11,13 +10,10 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -29,14 +25,16 @@ import org.springframework.context.ConfigurableApplicationContext;
 public final class RunningSystem implements AutoCloseable {
     private static final String VERSION = "0.1.0";
     private static final String TOKEN = "--standins.token=";
-    private static final Duration PATIENCE = Duration.ofMinutes(2);
 
     private final String schema = "chalkline_t" + Long.toString(System.nanoTime(), 36);
     private final String lmsSchema = schema + "_lms";
-    private final List<Process> processes = new ArrayList<>();
+    private final Programs programs = new Programs(schema);
     private final int databasePort;
     private final int standInsPort = freePort();
-    private final Map<String, Integer> servers = new HashMap<>();
+    private List<String> standInsArguments = List.of();
+    private final Map<String, String> more = new HashMap<>();
+    private Process standIns;
+    private @Nullable Server first;
     private ConfigurableApplicationContext context;
     private @Nullable Wiretap tap;
     private @Nullable Cable cable;
@@ -45,7 +43,12 @@ public final class RunningSystem implements AutoCloseable {
     private String token = "";
 
     private RunningSystem() {
-        this.databasePort = database();
+        this(database());
+    }
+
+    private RunningSystem(int databasePort) {
+        this.databasePort = databasePort;
+        sql(databasePort, "create database " + schema, "create database " + lmsSchema);
     }
 
     /** A system with a campus of so many sections, the application in this JVM. */
@@ -53,7 +56,7 @@ public final class RunningSystem implements AutoCloseable {
         RunningSystem system = new RunningSystem();
         system.standIns(sections, standInsSettings);
         system.application();
-        system.await(system.standInsPort);
+        system.awaitStandIns();
         return system;
     }
 
@@ -63,7 +66,7 @@ public final class RunningSystem implements AutoCloseable {
         system.standIns(sections, standInsSettings);
         system.tap = new Wiretap(system.standIns());
         system.application("LMS_URL", system.tap.address() + "/lms/api");
-        system.await(system.standInsPort);
+        system.awaitStandIns();
         return system;
     }
 
@@ -73,7 +76,7 @@ public final class RunningSystem implements AutoCloseable {
         system.standIns(sections, standInsSettings);
         system.cable = new Cable(system.databasePort);
         system.application("DB_PORT", Integer.toString(system.cable.port()));
-        system.await(system.standInsPort);
+        system.awaitStandIns();
         return system;
     }
 
@@ -97,7 +100,7 @@ public final class RunningSystem implements AutoCloseable {
         RunningSystem system = new RunningSystem();
         system.standIns(50);
         system.application("CHALKLINE_PROXY", "127.0.0.1", "MANAGEMENT_PORT", Integer.toString(managementPort));
-        system.await(system.standInsPort);
+        system.awaitStandIns();
         return system;
     }
 
@@ -139,11 +142,53 @@ public final class RunningSystem implements AutoCloseable {
 
     /** The demo's campus, everything in processes of its own. */
     public static RunningSystem inProcesses(int sections, String... standInsSettings) {
+        return inProcesses(new RunningSystem(), sections, standInsSettings);
+    }
+
+    /** The same on another MariaDB than the tests', the application otherwise set. */
+    public static RunningSystem inProcessesOn(
+            int databasePort, Map<String, String> more, int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem(databasePort);
+        system.more.putAll(more);
+        return inProcesses(system, sections, standInsSettings);
+    }
+
+    /** The same on the tests' MariaDB. */
+    public static RunningSystem inProcesses(Map<String, String> more, int sections, String... standInsSettings) {
         RunningSystem system = new RunningSystem();
+        system.more.putAll(more);
+        return inProcesses(system, sections, standInsSettings);
+    }
+
+    private static RunningSystem inProcesses(RunningSystem system, int sections, String... standInsSettings) {
         system.standIns(sections, standInsSettings);
-        system.port = system.startServer("one").port();
-        system.await(system.standInsPort);
+        system.first = system.startServer("one");
+        system.port = system.first.port();
+        system.awaitStandIns();
         return system;
+    }
+
+    /** The application's first process. */
+    public Server firstServer() {
+        if (first == null) {
+            throw new IllegalStateException("this application runs in the tests' own process");
+        }
+        return first;
+    }
+
+    /** The stand-ins' process. */
+    public Process standInsProcess() {
+        return standIns;
+    }
+
+    /** Starts the stand-ins again after they ended, as they were. */
+    public void startStandInsAgain() {
+        standIns = programs.start(jar("standins"), settings(), standInsArguments);
+        awaitStandIns();
+    }
+
+    private void awaitStandIns() {
+        programs.await(standInsPort, "/actuator/health");
     }
 
     /** The port of the tests' MariaDB. */
@@ -185,13 +230,17 @@ public final class RunningSystem implements AutoCloseable {
 
     /** Starts one more application process on the same database. */
     public Server startServer(String node) {
-        int its = freePort();
+        return startServer(node, freePort());
+    }
+
+    /** The same at a port of one's choice. */
+    public Server startServer(String node, int its) {
         Map<String, String> settings = new HashMap<>(settings());
+        settings.putAll(more);
         settings.put("PORT", Integer.toString(its));
         settings.put("NODE", node);
-        Process process = start(root().resolve("server/target/server-" + VERSION + "-exec.jar"), settings, List.of());
-        await(its);
-        servers.put(node, its);
+        Process process = programs.start(jar("server"), settings, List.of());
+        programs.await(its, "/readyz");
         return new Server(its, process);
     }
 
@@ -211,6 +260,7 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
         settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
         settings.put("LMS_LEFT_ALONE", "1s");
+        settings.put("LMS_LONGEST_COPY", "3s");
         return settings;
     }
 
@@ -222,7 +272,12 @@ public final class RunningSystem implements AutoCloseable {
                 .map(argument -> argument.substring(TOKEN.length()))
                 .findFirst()
                 .orElse("");
-        start(root().resolve("standins/target/standins-" + VERSION + "-exec.jar"), settings(), arguments);
+        standInsArguments = arguments;
+        standIns = programs.start(jar("standins"), settings(), arguments);
+    }
+
+    private static Path jar(String module) {
+        return root().resolve(module + "/target/" + module + "-" + VERSION + "-exec.jar");
     }
 
     private void application(String... more) {
@@ -240,75 +295,13 @@ public final class RunningSystem implements AutoCloseable {
                 .run("--db-scheduler.heartbeat-interval=1s");
     }
 
-    private Process start(Path jar, Map<String, String> settings, List<String> arguments) {
-        if (!Files.exists(jar)) {
-            throw new IllegalStateException(jar + " is missing; run ./chalkline test, which builds it first");
-        }
-        List<String> command = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-Xmx1g",
-                "-XX:TieredStopAtLevel=1",
-                "-jar",
-                jar.toString()));
-        command.addAll(arguments);
-        Path log = root().resolve("run").resolve(schema + "-" + jar.getFileName() + ".log");
-        ProcessBuilder builder =
-                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
-        builder.environment().putAll(settings);
-        try {
-            Process process = builder.start();
-            processes.add(process);
-            // also when the start of a system fails or the tests are cut off
-            Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
-            return process;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
-    private void await(int its) {
-        Instant end = Instant.now().plus(PATIENCE);
-        while (!isHealthy(its)) {
-            boolean died = processes.stream().anyMatch(process -> !process.isAlive());
-            if (died || Instant.now().isAfter(end)) {
-                throw new IllegalStateException(
-                        "nothing answers on port " + its + "; see the logs in run/ of " + schema);
-            }
-            pause();
-        }
-    }
-
-    private boolean isHealthy(int its) {
-        String path = its == standInsPort ? "/actuator/health" : "/readyz";
-        try {
-            HttpURLConnection call = (HttpURLConnection)
-                    URI.create("http://127.0.0.1:" + its + path).toURL().openConnection();
-            call.setConnectTimeout(1000);
-            call.setReadTimeout(2000);
-            return call.getResponseCode() == HttpURLConnection.HTTP_OK;
-        } catch (IOException e) {
-            return false;
-        }
-    }
-
-    private static void pause() {
-        try {
-            Thread.sleep(100);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
-        }
-    }
-
-    /** Starts the tests' MariaDB unless it runs, and makes the schemas. */
-    private int database() {
+    /** Starts the tests' MariaDB unless it runs. */
+    private static int database() {
         String set = System.getenv("CHALKLINE_TEST_DB_PORT");
         if (set == null) {
             shell(root().resolve("chalkline").toString(), "test-database");
         }
-        int its = set == null ? 33_316 : Integer.parseInt(set);
-        sql(its, "create database " + schema, "create database " + lmsSchema);
-        return its;
+        return set == null ? 33_316 : Integer.parseInt(set);
     }
 
     /** Where one of the tests' schemas is; what they say on loopback is not encrypted. */
@@ -377,16 +370,7 @@ public final class RunningSystem implements AutoCloseable {
         if (cable != null) {
             cable.close();
         }
-        processes.forEach(Process::destroy);
-        for (Process process : processes) {
-            try {
-                if (!process.waitFor(20, TimeUnit.SECONDS)) {
-                    process.destroyForcibly();
-                }
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
-        }
+        programs.close();
         sql(databasePort, "drop database " + schema, "drop database " + lmsSchema);
     }
 }

@@ -1,5 +1,6 @@
 package chalkline.server.build;
 
+import chalkline.server.ChalkLineSettings;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
@@ -22,8 +23,10 @@ class BuildLots {
 
     private final JdbcClient db;
     private final JdbcTemplate batches;
+    private final String node;
 
-    BuildLots(JdbcClient db, JdbcTemplate batches) {
+    BuildLots(JdbcClient db, JdbcTemplate batches, ChalkLineSettings settings) {
+        this.node = settings.node();
         this.db = db;
         this.batches = batches;
     }
@@ -87,8 +90,8 @@ class BuildLots {
                 claimed.addAll(due(build, now, most - claimed.size()));
             }
         }
-        claimed.forEach(lot -> db.sql("update build_lot set lease = ?, lease_until = ? where id = ?")
-                .params(lot.lease(), until(), lot.id())
+        claimed.forEach(lot -> db.sql("update build_lot set lease = ?, lease_until = ?, holder = ? where id = ?")
+                .params(lot.lease(), until(), node, lot.id())
                 .update());
         return claimed;
     }

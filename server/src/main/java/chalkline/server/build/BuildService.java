@@ -165,7 +165,14 @@ public class BuildService {
             if (other.state() == Build.State.PLANNED) {
                 throw new Conflict("This build has not begun yet.");
             }
-            if (!steps.existsByBuildIdAndStateNotIn(id, Set.of(StepState.DONE, StepState.KEPT))) {
+            // one that ended before anything was planned left what the one before it left
+            while (other.planned() == 0 && other.follows().isPresent()) {
+                other = builds.findById(other.follows().get()).orElseThrow();
+            }
+            if (other.planned() == 0) {
+                throw new Refusal("Nothing of this build was begun. Look at the proof, and build from there.");
+            }
+            if (!steps.existsByBuildIdAndStateNotIn(other.id(), Set.of(StepState.DONE, StepState.KEPT))) {
                 throw new Refusal("Nothing failed in this build.");
             }
             Wanted wanted = new Wanted(Set.of(), 0, causes, true);

@@ -40,7 +40,7 @@ final class Plan {
     /**
      * What is planned.
      *
-     * @param rows of the proof; those that are stopped or kept give no steps, unless they are left over
+     * @param rows of the proof to carry out; of one that is kept, the people are compared, and it is filled if it is left over
      * @param leftovers shells that an earlier build made and did not fill
      * @param codeLimit what the LMS takes of a code, in code points
      * @param batch how many shells go together
@@ -63,14 +63,11 @@ final class Plan {
 
     private void write() {
         List<ProofRow> changed = of.rows().stream()
-                .filter(row -> row.action() == Action.BUILD
-                        || row.action() == Action.CHANGE
-                        || (row.action() == Action.KEEP && isFresh(row)))
+                .filter(row ->
+                        row.action() == Action.BUILD || row.action() == Action.CHANGE || row.action() == Action.KEEP)
                 .sorted(BY_DEPARTMENT)
                 .toList();
-        List<ProofRow> put = changed.stream()
-                .filter(row -> !ONLY_PEOPLE.equals(row.changed()) || isFresh(row))
-                .toList();
+        List<ProofRow> put = changed.stream().filter(row -> !onlyPeople(row)).toList();
         inLots(Phase.CATEGORIES, categories(put));
         inLots(Phase.CATEGORIES, templates(put));
         List<ProofRow> closed =
@@ -85,7 +82,7 @@ final class Plan {
         inLots(
                 Phase.SHELLS,
                 changed.stream()
-                        .filter(row -> ONLY_PEOPLE.equals(row.changed()) && !isFresh(row))
+                        .filter(this::onlyPeople)
                         .map(row -> step(row, Verb.PEOPLE, people(row)))
                         .toList());
         letGo(put.stream().filter(row -> !Work.leaving(row).isEmpty()).toList());
@@ -94,6 +91,10 @@ final class Plan {
                 closed.stream()
                         .map(row -> step(row, Verb.CLOSE, "close to students"))
                         .toList());
+    }
+
+    private boolean onlyPeople(ProofRow row) {
+        return (ONLY_PEOPLE.equals(row.changed()) || row.action() == Action.KEEP) && !isFresh(row);
     }
 
     /** New, or made by an earlier build that did not fill it. */

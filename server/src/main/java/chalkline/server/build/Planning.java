@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -148,14 +149,23 @@ class Planning {
 
     /** What is left of another build, as it is today; nothing is closed that it did not close. */
     private List<ProofRow> rowsLeft(ProofKey proof, long other, List<String> causes, Leftovers leftovers) {
-        Map<String, Boolean> left = left(other, causes);
+        Map<String, Set<Verb>> left = left(other, causes);
         if (left.isEmpty()) {
             return List.of();
         }
-        List<ProofRow> rows = checks.rows(proof, left.keySet());
+        List<ProofRow> rows = new ArrayList<>(checks.rows(proof, left.keySet()));
         Checks.refuseUnagreedClosings(
-                rows.stream().filter(row -> !left.get(row.key())).toList(), 0);
-        return withLeftovers(rows, proof, left.keySet(), leftovers);
+                rows.stream()
+                        .filter(row -> !left.getOrDefault(row.key(), Set.of()).contains(Verb.CLOSE))
+                        .toList(),
+                0);
+        // shells that stand as they should but for what they were to be filled with, or who was to be in them
+        proofs.proof(proof).proof().rows().stream()
+                .filter(row -> row.action() == Action.KEEP)
+                .filter(row -> left.getOrDefault(row.key(), Set.of()).contains(Verb.PEOPLE)
+                        || (left.containsKey(row.key()) && leftovers.of(row.key())))
+                .forEach(rows::add);
+        return rows;
     }
 
     /** What was seen; or, at a time of its own and where another build is gone on with, what holds now. */
@@ -187,30 +197,28 @@ class Planning {
     }
 
     /**
-     * Shells of another build of which something did not come to its end, all or those that failed for some reasons; and
-     * whether it was to close them.
+     * Shells of another build of which something did not come to its end, all or those that failed for some reasons; with
+     * what that was.
      */
-    private Map<String, Boolean> left(long other, List<String> causes) {
+    private Map<String, Set<Verb>> left(long other, List<String> causes) {
         return records.within(() -> {
             try (Stream<BuildStep> all = steps.all(other)) {
-                Map<String, Boolean> left = new TreeMap<>();
-                all.filter(step -> !step.shellKey().isEmpty())
-                        .filter(step -> causes.isEmpty()
-                                ? step.state() != StepState.DONE && step.state() != StepState.KEPT
-                                : step.state() == StepState.FAILED && causes.contains(step.refused()))
-                        .forEach(step -> left.merge(step.shellKey(), step.verb() == Verb.CLOSE, Boolean::logicalOr));
+                Map<String, Set<Verb>> left = new TreeMap<>();
+                Set<String> ofThese = new HashSet<>();
+                all.filter(step -> !step.shellKey().isEmpty()
+                                && step.state() != StepState.DONE
+                                && step.state() != StepState.KEPT)
+                        .forEach(step -> {
+                            left.computeIfAbsent(step.shellKey(), key -> EnumSet.noneOf(Verb.class))
+                                    .add(step.verb());
+                            if (causes.isEmpty() || causes.contains(step.refused())) {
+                                ofThese.add(step.shellKey());
+                            }
+                        });
+                left.keySet().retainAll(ofThese);
                 return left;
             }
         });
-    }
-
-    /** Shells that stand as they should but for what they were to be filled with. */
-    private List<ProofRow> withLeftovers(List<ProofRow> rows, ProofKey proof, Set<String> keys, Leftovers leftovers) {
-        List<ProofRow> all = new ArrayList<>(rows);
-        proofs.proof(proof).proof().rows().stream()
-                .filter(row -> row.action() == Action.KEEP && keys.contains(row.key()) && leftovers.of(row.key()))
-                .forEach(all::add);
-        return all;
     }
 
     /** Writes lots down as they come, and counts them. */

@@ -123,12 +123,19 @@ public class CallsAtOnce implements LmsHttp.Room {
         return (int) limit;
     }
 
-    /** Says how busy this process is, and takes its share of what all may have. To be called once a second or two. */
+    /** Takes its share of what all processes at work may have, and says how busy this one is. To be called every second or two. */
     public void share() {
+        int others = db.sql("select count(*) from lms_caller where seen_at > ? and node <> ?")
+                .params(Timestamp.from(Instant.now().minus(AT_WORK)), node)
+                .query(Integer.class)
+                .single();
         double now;
         int calls;
         double took;
         synchronized (this) {
+            most = Math.max(1, mostOfAll / (others + 1));
+            limit = Math.min(limit, most);
+            notifyAll();
             now = limit;
             calls = inFlight;
             took = millis;
@@ -138,15 +145,6 @@ public class CallsAtOnce implements LmsHttp.Room {
                         + " millis = values(millis), seen_at = values(seen_at)")
                 .params(node, now, calls, took, Timestamp.from(Instant.now()))
                 .update();
-        int processes = db.sql("select count(*) from lms_caller where seen_at > ?")
-                .param(Timestamp.from(Instant.now().minus(AT_WORK)))
-                .query(Integer.class)
-                .single();
-        synchronized (this) {
-            most = Math.max(1, mostOfAll / Math.max(1, processes));
-            limit = Math.min(limit, most);
-            notifyAll();
-        }
     }
 
     /** How busy all processes that are at work are. */

@@ -113,7 +113,9 @@ class PlanTest {
         List<PlannedLot> lots = new ArrayList<>();
         Plan.write(
                 new Plan.Of(
-                        Proof.of(list, TERM, conventions, List.of(held)).rows(),
+                        Proof.of(list, TERM, conventions, List.of(held)).rows().stream()
+                                .filter(row -> row.action().isCarriedOut())
+                                .toList(),
                         nothing(conventions),
                         Leftovers.none(new JsonMapper()),
                         codeLimit,

@@ -26,6 +26,14 @@ class Effects {
         }
     }
 
+    /** What is removed may be made again. */
+    void forget(String subject, String... kinds) {
+        db.sql("delete from effect where subject = :subject and kind in (:kinds)")
+                .param("subject", subject)
+                .param("kinds", List.of(kinds))
+                .update();
+    }
+
     /** By kind: how often, to how many, and those to which it was done more than once. */
     Map<String, Wire.Effect> all() {
         Map<String, Wire.Effect> effects = new LinkedHashMap<>();

@@ -34,6 +34,7 @@ public class LmsController {
     private final Mischief mischief;
     private final Turns turns;
     private final Effects effects;
+    private final Gate gate;
 
     LmsController(
             Shelves shelves,
@@ -43,7 +44,8 @@ public class LmsController {
             Answered answered,
             Mischief mischief,
             Turns turns,
-            Effects effects) {
+            Effects effects,
+            Gate gate) {
         this.shelves = shelves;
         this.shells = shells;
         this.outlines = outlines;
@@ -52,6 +54,7 @@ public class LmsController {
         this.mischief = mischief;
         this.turns = turns;
         this.effects = effects;
+        this.gate = gate;
     }
 
     @GetMapping("/categories")
@@ -218,7 +221,9 @@ public class LmsController {
     /** What was done in truth since the LMS was filled. */
     @GetMapping("/effects")
     Map<String, Wire.Effect> effects() {
-        return effects.all();
+        Map<String, Wire.Effect> all = effects.all();
+        all.put("answered", new Wire.Effect(gate.answered(), 0, List.of()));
+        return all;
     }
 
     private <T> Wire.Answers each(String key, Wire.Batch<T> batch, Consumer<T> work) {

@@ -69,8 +69,9 @@ class Shells {
         String asJson = json.writeValueAsString(settings);
         try {
             if (standing.isEmpty()) {
-                db.sql("insert into shell (shell_key, term, code, code_folded, title, category, opens, closes, open,"
-                                + " settings, outline, mark) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '[]', ?)")
+                db.sql(
+                                "insert into shell (shell_key, term, code, code_folded, title, category, opens, closes, open,"
+                                        + " settings, outline, rosters, mark) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '[]', '{}', ?)")
                         .params(
                                 put.key(),
                                 put.term(),
@@ -229,8 +230,10 @@ class Shells {
         db.sql("insert into removed (shell_id, mark) values (?, ?)")
                 .params(shell.id(), nextMark())
                 .update();
-        db.sql("delete from member where shell_id = ?").param(shell.id()).update();
         db.sql("delete from shell where id = ?").param(shell.id()).update();
+        effects.count("person out", "", members(shell.id()));
+        db.sql("delete from member where shell_id = ?").param(shell.id()).update();
+        effects.forget(key, "shell made", "copy");
         effects.count("shell removed", key, 1);
     }
 

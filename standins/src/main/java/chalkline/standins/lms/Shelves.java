@@ -50,6 +50,7 @@ class Shelves {
             throw new Refused("category-in-use", "“" + joined + "” is not empty.");
         }
         int gone = db.sql("delete from category where path = ?").param(joined).update();
+        effects.forget(joined, "category made");
         effects.count("category removed", joined, gone);
     }
 

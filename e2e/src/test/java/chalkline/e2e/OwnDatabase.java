@@ -1,0 +1,76 @@
+package chalkline.e2e;
+
+import chalkline.server.RunningSystem;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.stream.Stream;
+
+/** A MariaDB that a test may kill, since nobody else uses it. What was committed is on disk before anybody hears of it. */
+final class OwnDatabase implements AutoCloseable {
+    private final Path folder;
+    private final int port = RunningSystem.freePort();
+
+    OwnDatabase() {
+        try {
+            folder = Files.createTempDirectory("chalkline-faults");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        start();
+    }
+
+    int port() {
+        return port;
+    }
+
+    void start() {
+        ProcessBuilder command =
+                new ProcessBuilder(RunningSystem.root().resolve("chalkline").toString(), "test-database").inheritIO();
+        command.environment().put("CHALKLINE_RUN", folder.toString());
+        command.environment().put("CHALKLINE_TEST_DB_PORT", Integer.toString(port));
+        command.environment().put("CHALKLINE_DB_FLUSH", "1");
+        try {
+            if (command.start().waitFor() != 0) {
+                throw new IllegalStateException("the database in " + folder + " does not start");
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private ProcessHandle process() {
+        try {
+            long pid = Long.parseLong(
+                    Files.readString(folder.resolve("test-db/pid")).strip());
+            return ProcessHandle.of(pid).orElseThrow();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** As a machine does that loses its power. */
+    void kill() {
+        ProcessHandle process = process();
+        process.destroyForcibly();
+        process.onExit().join();
+    }
+
+    @Override
+    public void close() {
+        ProcessHandle process = process();
+        process.destroy();
+        process.onExit().join();
+        try (Stream<Path> files = Files.walk(folder)) {
+            files.sorted(Comparator.reverseOrder())
+                    .forEach(file -> file.toFile().delete());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

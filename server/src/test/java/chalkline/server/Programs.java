@@ -1,0 +1,105 @@
+package chalkline.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.HttpURLConnection;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.TimeUnit;
+
+/** Programs of ours as processes of their own, which end with the tests. */
+public final class Programs implements AutoCloseable {
+    private static final Duration PATIENCE = Duration.ofMinutes(2);
+
+    private final List<Process> processes = new CopyOnWriteArrayList<>();
+    private final String name;
+
+    /** @param name what their logs in run/ begin with */
+    public Programs(String name) {
+        this.name = name;
+    }
+
+    Process start(Path jar, Map<String, String> settings, List<String> arguments) {
+        if (!Files.exists(jar)) {
+            throw new IllegalStateException(jar + " is missing; run ./chalkline test, which builds it first");
+        }
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-Xmx1g",
+                "-XX:+ExitOnOutOfMemoryError",
+                "-XX:TieredStopAtLevel=1",
+                "-jar",
+                jar.toString()));
+        command.addAll(arguments);
+        Path log = RunningSystem.root().resolve("run").resolve(name + "-" + jar.getFileName() + ".log");
+        ProcessBuilder builder = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
+        builder.environment().putAll(settings);
+        try {
+            Process process = builder.start();
+            processes.add(process);
+            // also when the start of a system fails or the tests are cut off
+            Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
+            return process;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Waits until the program started last answers. */
+    void await(int port, String path) {
+        Process last = processes.isEmpty() ? null : processes.get(processes.size() - 1);
+        Instant end = Instant.now().plus(PATIENCE);
+        while (!isHealthy(port, path)) {
+            boolean died = last != null && !last.isAlive();
+            if (died || Instant.now().isAfter(end)) {
+                throw new IllegalStateException(
+                        "nothing answers on port " + port + "; see the logs in run/ of " + name);
+            }
+            pause();
+        }
+    }
+
+    private static boolean isHealthy(int port, String path) {
+        try {
+            HttpURLConnection call = (HttpURLConnection)
+                    URI.create("http://127.0.0.1:" + port + path).toURL().openConnection();
+            call.setConnectTimeout(1000);
+            call.setReadTimeout(2000);
+            return call.getResponseCode() == HttpURLConnection.HTTP_OK;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(100);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Override
+    public void close() {
+        processes.forEach(Process::destroy);
+        for (Process process : processes) {
+            try {
+                if (!process.waitFor(20, TimeUnit.SECONDS)) {
+                    process.destroyForcibly();
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+    }
+}

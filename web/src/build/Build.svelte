@@ -191,7 +191,9 @@
                             onclick={() => campus.attempt(() => look(one.id))}
                             aria-current={one.id === current.id}
                         >
-                            {one.kind === 'TAKE_BACK' ? 'taken back, ' : ''}{count(one.shells, 'shell')}
+                            {one.kind === 'TAKE_BACK' ? 'taken back, ' : ''}{one.state === 'PLANNED'
+                                ? 'begins later'
+                                : count(one.shells, 'shell')}
                         </button>
                         <span class="soft">{instant(one.startedAt, campus.zone)}, {one.startedBy}</span>
                         {#if one.failed > 0}<b class="brick">{number(one.failed)} failed</b>{/if}

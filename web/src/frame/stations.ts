@@ -47,10 +47,12 @@ export const STATIONS = [
     station('build', 'Build', 77, (line) =>
         line.buildState === null
             ? { plain: 'nothing yet' }
-            : {
-                  plain: `${number(line.builtDone)} of ${number(line.builtOf)}`,
-                  stop: line.builtFailed ? `${number(line.builtFailed)} failed` : '',
-              },
+            : line.buildState === 'FAILED' && line.builtOf === 0
+              ? { plain: '', note: 'nothing was built' }
+              : {
+                    plain: `${number(line.builtDone)} of ${number(line.builtOf)}`,
+                    stop: line.builtFailed ? `${number(line.builtFailed)} failed` : '',
+                },
     ),
     station('upkeep', 'Upkeep', 91, () => ({ plain: 'not in this version' }), false),
 ] as const

@@ -32,9 +32,9 @@ final class Building {
 
     static List<Row> measure() throws Exception {
         List<Row> rows = new ArrayList<>();
-        rows.add(throughput(20, 2, 150));
-        rows.add(throughput(100, 8, 150));
-        rows.add(throughput(500, 24, 150));
+        rows.add(throughput(20, 2, 800));
+        rows.add(throughput(100, 8, 700));
+        rows.add(throughput(500, 24, 600));
         rows.add(shared());
         rows.addAll(large());
         return rows;
@@ -60,10 +60,10 @@ final class Building {
             Client lms = Client.anonymous(system.standIns());
             abara.fetchList();
             long build = abara.startBuild("27SP").json().get("id").asLong();
-            until(abara, build, shells / 5);
+            until(abara, build, 2 * shells / 5);
             long start = System.nanoTime();
             long before = answered(lms);
-            until(abara, build, 4 * shells / 5);
+            until(abara, build, 9 * shells / 10);
             double millis = (System.nanoTime() - start) / 1e6;
             long calls = answered(lms) - before;
             abara.ended(build);
@@ -93,8 +93,7 @@ final class Building {
             abara.ended(abara.startBuild("27SP").json().get("id").asLong());
             double most = 0;
             double all = 0;
-            try (Connection connection =
-                            DriverManager.getConnection(system.databaseUrl(), "chalkline", "chalkline");
+            try (Connection connection = DriverManager.getConnection(system.databaseUrl(), "chalkline", "chalkline");
                     Statement statement = connection.createStatement();
                     ResultSet lots = statement.executeQuery(
                             "select count(*) from build_lot where holder is not null group by holder")) {
@@ -126,7 +125,8 @@ final class Building {
                     AT_ONCE_MILLIS,
                     1));
             long build = started.get("id").asLong();
-            abara.until("/api/builds/" + build, now -> now.get("state").asString().equals("RUNNING"));
+            abara.until(
+                    "/api/builds/" + build, now -> now.get("state").asString().equals("RUNNING"));
             double planned = (System.nanoTime() - start) / 1e6;
             int part = 2_000;
             double before = take(abara, build, part);
@@ -162,8 +162,8 @@ final class Building {
 
     /** The most that the application's process ever had in memory, as the machine counts it. */
     private static String resident(RunningSystem system) throws IOException {
-        try (Stream<String> lines = java.nio.file.Files.lines(java.nio.file.Path.of(
-                "/proc/" + system.firstServer().process().pid() + "/status"))) {
+        try (Stream<String> lines = java.nio.file.Files.lines(
+                java.nio.file.Path.of("/proc/" + system.firstServer().process().pid() + "/status"))) {
             return lines.filter(line -> line.startsWith("VmHWM"))
                     .map(line -> line.replaceAll("\\s+", " "))
                     .findFirst()
@@ -173,24 +173,21 @@ final class Building {
 
     /** Browsers that look at a build. */
     private static final class Watching implements AutoCloseable {
-        private final List<CompletableFuture<HttpResponse<Stream<String>>>> streams = new ArrayList<>();
+        private final List<CompletableFuture<Void>> streams = new ArrayList<>();
         private final java.util.concurrent.atomic.AtomicLong heard = new java.util.concurrent.atomic.AtomicLong();
         private final List<Stream<String>> open = java.util.Collections.synchronizedList(new ArrayList<>());
 
         Watching(URI address, long build) {
             HttpClient http = Client.signedIn(address, "quill").http();
             for (int i = 0; i < WATCHERS; i++) {
-                HttpRequest request = HttpRequest.newBuilder(
-                                address.resolve("/api/builds/" + build + "/progress"))
+                HttpRequest request = HttpRequest.newBuilder(address.resolve("/api/builds/" + build + "/progress"))
                         .build();
-                CompletableFuture<HttpResponse<Stream<String>>> stream =
-                        http.sendAsync(request, HttpResponse.BodyHandlers.ofLines());
-                streams.add(stream);
-                stream.thenAcceptAsync(this::listen, task -> {
-                    Thread thread = new Thread(task);
-                    thread.setDaemon(true);
-                    thread.start();
-                });
+                streams.add(http.sendAsync(request, HttpResponse.BodyHandlers.ofLines())
+                        .thenAcceptAsync(this::listen, task -> {
+                            Thread thread = new Thread(task);
+                            thread.setDaemon(true);
+                            thread.start();
+                        }));
             }
         }
 

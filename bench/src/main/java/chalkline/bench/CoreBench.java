@@ -1,9 +1,9 @@
 package chalkline.bench;
 
+import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;

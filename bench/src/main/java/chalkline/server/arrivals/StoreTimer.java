@@ -28,7 +28,8 @@ public final class StoreTimer {
 
     /** Milliseconds to load the same rows from a file that is written before. */
     public static double load(int databasePort, String schema, RegistrarList list, long arrival, Path folder) {
-        String url = "jdbc:mariadb://127.0.0.1:" + databasePort + "/" + schema + "?sslMode=disable&allowLocalInfile=true";
+        String url =
+                "jdbc:mariadb://127.0.0.1:" + databasePort + "/" + schema + "?sslMode=disable&allowLocalInfile=true";
         Rows rows = new Rows(list, arrival);
         try (Connection connection = DriverManager.getConnection(url, "chalkline", "chalkline");
                 Statement statement = connection.createStatement()) {

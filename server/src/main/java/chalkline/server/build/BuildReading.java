@@ -81,9 +81,7 @@ class BuildReading {
                 build.follows().orElse(0L),
                 build.kind() == Build.Kind.TAKE_BACK
                         ? 0
-                        : builds.findFirstByUndoesOrderByIdDesc(build.id())
-                                .map(Build::id)
-                                .orElse(0L),
+                        : builds.undoing(build.id()).map(Build::id).orElse(0L),
                 builds.findFirstByFollowsOrderByIdDesc(build.id())
                         .map(Build::id)
                         .orElse(0L));
@@ -143,7 +141,7 @@ class BuildReading {
     /** How many shells of the last build of a term are done; empty before the first. */
     @Transactional(readOnly = true)
     Optional<BuildViews.Counts> lastCounts(String term) {
-        return builds.findFirstByTermOrderByIdDesc(term).map(build -> {
+        return builds.last(term).map(build -> {
             BuildViews.Department sum = departments
                     .sums(List.of(build.id()))
                     .getOrDefault(build.id(), new BuildViews.Department("", 0, 0, 0));

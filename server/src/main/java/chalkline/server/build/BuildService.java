@@ -10,10 +10,10 @@ import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
-import chalkline.server.outlines.StartService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.templates.TemplateService;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -37,7 +37,7 @@ public class BuildService {
     private final Checks checks;
     private final BuildEngine engine;
     private final ProofService proofs;
-    private final StartService starts;
+    private final TemplateService templates;
     private final Lms lms;
     private final HeldService held;
     private final LedgerService ledger;
@@ -53,7 +53,7 @@ public class BuildService {
             Checks checks,
             BuildEngine engine,
             ProofService proofs,
-            StartService starts,
+            TemplateService templates,
             Lms lms,
             HeldService held,
             LedgerService ledger,
@@ -67,7 +67,7 @@ public class BuildService {
         this.checks = checks;
         this.engine = engine;
         this.proofs = proofs;
-        this.starts = starts;
+        this.templates = templates;
         this.lms = lms;
         this.held = held;
         this.ledger = ledger;
@@ -120,7 +120,7 @@ public class BuildService {
             List<ProofRow> rows = checks.rows(proof, order.keys());
             Checks.refuseNothing(rows);
             Checks.refuseUnagreedClosings(rows, order.closes());
-            Checks.refuseMissingTemplates(rows, starts.of(proof));
+            Checks.refuseMissingTemplates(rows, templates.numbers().keySet());
         }
         Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known);
         Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login());
@@ -254,8 +254,7 @@ public class BuildService {
 
     /** The list that a term was built from last; empty where it never was. */
     public Optional<Long> lastList(String term) {
-        return builds.findFirstByTermOrderByIdDesc(term)
-                .map(build -> build.proof().arrival());
+        return builds.last(term).map(build -> build.proof().arrival());
     }
 
     /** How a build stands. */

@@ -2,13 +2,15 @@ package chalkline.server.build;
 
 import java.util.Collection;
 import java.util.List;
-import java.util.stream.Stream;
+import java.util.function.Consumer;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface BuildSteps extends JpaRepository<BuildStep, Long> {
+    int PART = 1000;
+
     List<BuildStep> findByLotOrderByOrdinal(long lot);
 
     List<BuildStep> findByBuildIdAndStateOrderByOrdinal(long buildId, StepState state, Limit limit);
@@ -19,15 +21,29 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
 
     boolean existsByBuildIdAndStateNotIn(long buildId, Collection<StepState> states);
 
-    /** All steps of a build, one after the other. */
-    @Query("from BuildStep s where s.buildId = :buildId order by s.ordinal")
-    Stream<BuildStep> all(long buildId);
+    /** The next steps of a build. */
+    List<BuildStep> findByBuildIdAndOrdinalGreaterThanOrderByOrdinal(long buildId, int ordinal, Limit limit);
 
-    /** What the builds of a term did to fill new shells, the oldest first. */
+    /** All steps of a build, a part of them in memory at a time. */
+    default void each(long buildId, Consumer<BuildStep> step) {
+        int last = -1;
+        List<BuildStep> part;
+        do {
+            part = findByBuildIdAndOrdinalGreaterThanOrderByOrdinal(buildId, last, Limit.of(PART));
+            part.forEach(step);
+            last = part.isEmpty() ? last : part.get(part.size() - 1).ordinal();
+        } while (part.size() == PART);
+    }
+
+    /** What the builds of a term did to fill those new shells that were not filled at some time, the oldest first. */
     @Query("""
             from BuildStep s where s.verb in (COPY, OUTLINE, OPEN)
-              and s.buildId in (select b.id from Build b where b.term = :term) order by s.id""")
-    Stream<BuildStep> fillings(String term);
+              and s.buildId in (select b.id from Build b where b.term = :term)
+              and s.shellKey in (
+                select o.shellKey from BuildStep o where o.verb in (COPY, OUTLINE, OPEN) and o.state <> DONE
+                  and o.buildId in (select b.id from Build b where b.term = :term))
+            order by s.id""")
+    List<BuildStep> fillings(String term);
 
     @Modifying
     @Query("delete from BuildStep s where s.buildId = :buildId")

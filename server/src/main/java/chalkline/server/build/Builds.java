@@ -11,7 +11,9 @@ import org.springframework.data.jpa.repository.Query;
 interface Builds extends JpaRepository<Build, Long> {
     List<Build> findTop10ByTermOrderByIdDesc(String term);
 
-    Optional<Build> findFirstByTermOrderByIdDesc(String term);
+    /** The last build of a term that began. */
+    @Query("from Build b where b.term = :term and b.state <> PLANNED order by b.id desc limit 1")
+    Optional<Build> last(String term);
 
     /** The build of a term that is under way. */
     @Query("""
@@ -21,7 +23,9 @@ interface Builds extends JpaRepository<Build, Long> {
 
     Optional<Build> findFirstByFollowsOrderByIdDesc(long follows);
 
-    Optional<Build> findFirstByUndoesOrderByIdDesc(long undoes);
+    /** What takes a build back, or did. */
+    @Query("from Build b where b.undoes = :build and b.state <> FAILED order by b.id desc limit 1")
+    Optional<Build> undoing(long build);
 
     /** Waits until nobody else starts a build of a term; held until the transaction ends. */
     @Modifying

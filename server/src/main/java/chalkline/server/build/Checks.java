@@ -77,13 +77,13 @@ class Checks {
         }
     }
 
-    static void refuseMissingTemplates(Collection<ProofRow> rows, Starts from) {
+    static void refuseMissingTemplates(Collection<ProofRow> rows, Set<String> known) {
         Map<String, Integer> missing = new TreeMap<>();
-        for (ProofRow row : rows) {
-            if (row.action() == Action.BUILD && from.of(row) instanceof Starts.Start.Missing no) {
-                missing.merge(no.template(), 1, Integer::sum);
-            }
-        }
+        rows.stream()
+                .filter(row -> row.action() == Action.BUILD)
+                .flatMap(row -> Starts.templateOf(row).stream())
+                .filter(template -> !known.contains(template))
+                .forEach(template -> missing.merge(template, 1, Integer::sum));
         if (!missing.isEmpty()) {
             throw new Refusal("Nothing was built. There is no template "
                     + missing.entrySet().stream()

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -42,7 +41,7 @@ final class Leftovers {
     }
 
     /** @param fillings steps that fill shells, the oldest first */
-    static Leftovers of(Stream<BuildStep> fillings, JsonMapper json) {
+    static Leftovers of(List<BuildStep> fillings, JsonMapper json) {
         Leftovers leftovers = new Leftovers(json);
         fillings.forEach(step -> leftovers
                 .last

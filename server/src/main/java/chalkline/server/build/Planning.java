@@ -22,7 +22,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -116,13 +115,13 @@ class Planning {
     private void planRows(Build build, Writer writer) {
         Wanted wanted = json.readValue(build.wanted(), Wanted.class);
         ProofKey proof = proof(build, wanted);
-        Leftovers leftovers = leftovers(build);
+        Leftovers leftovers = Leftovers.of(steps.fillings(build.term()), json);
         List<ProofRow> rows = build.follows()
                 .map(other -> rowsLeft(proof, other, wanted.causes(), leftovers))
                 .orElseGet(() -> rowsWanted(proof, wanted));
         Map<String, Integer> numbers = templates.numbers();
         Starts from = starts.of(proof, templates.of(numbers));
-        Checks.refuseMissingTemplates(rows, from);
+        Checks.refuseMissingTemplates(rows, numbers.keySet());
         records.change(build.id(), one -> {
             one.prove(proof);
             if (one.state() == Build.State.PLANNING) {
@@ -188,37 +187,25 @@ class Planning {
         return now;
     }
 
-    private Leftovers leftovers(Build build) {
-        return records.within(() -> {
-            try (Stream<BuildStep> fillings = steps.fillings(build.term())) {
-                return Leftovers.of(fillings, json);
-            }
-        });
-    }
-
     /**
      * Shells of another build of which something did not come to its end, all or those that failed for some reasons; with
      * what that was.
      */
     private Map<String, Set<Verb>> left(long other, List<String> causes) {
-        return records.within(() -> {
-            try (Stream<BuildStep> all = steps.all(other)) {
-                Map<String, Set<Verb>> left = new TreeMap<>();
-                Set<String> ofThese = new HashSet<>();
-                all.filter(step -> !step.shellKey().isEmpty()
-                                && step.state() != StepState.DONE
-                                && step.state() != StepState.KEPT)
-                        .forEach(step -> {
-                            left.computeIfAbsent(step.shellKey(), key -> EnumSet.noneOf(Verb.class))
-                                    .add(step.verb());
-                            if (causes.isEmpty() || causes.contains(step.refused())) {
-                                ofThese.add(step.shellKey());
-                            }
-                        });
-                left.keySet().retainAll(ofThese);
-                return left;
+        Map<String, Set<Verb>> left = new TreeMap<>();
+        Set<String> ofThese = new HashSet<>();
+        steps.each(other, step -> {
+            boolean over = step.state() == StepState.DONE || step.state() == StepState.KEPT;
+            if (!over && !step.shellKey().isEmpty()) {
+                left.computeIfAbsent(step.shellKey(), key -> EnumSet.noneOf(Verb.class))
+                        .add(step.verb());
+                if (causes.isEmpty() || causes.contains(step.refused())) {
+                    ofThese.add(step.shellKey());
+                }
             }
         });
+        left.keySet().retainAll(ofThese);
+        return left;
     }
 
     /** Writes lots down as they come, and counts them. */

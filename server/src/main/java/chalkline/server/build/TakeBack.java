@@ -14,7 +14,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -30,7 +29,6 @@ class TakeBack {
 
     private final BuildSteps steps;
     private final Builds builds;
-    private final Records records;
     private final HeldService held;
     private final Lms lms;
     private final Workbench workbench;
@@ -41,7 +39,6 @@ class TakeBack {
     TakeBack(
             BuildSteps steps,
             Builds builds,
-            Records records,
             HeldService held,
             Lms lms,
             Workbench workbench,
@@ -50,7 +47,6 @@ class TakeBack {
             JsonMapper json) {
         this.steps = steps;
         this.builds = builds;
-        this.records = records;
         this.held = held;
         this.lms = lms;
         this.workbench = workbench;
@@ -63,11 +59,7 @@ class TakeBack {
         Build undone = builds.findById(build.undoes().orElseThrow()).orElseThrow();
         Map<String, Did> done = new LinkedHashMap<>();
         List<PlannedStep> shared = new ArrayList<>();
-        records.within(() -> {
-            try (Stream<BuildStep> all = steps.all(undone.id())) {
-                all.forEach(step -> take(step, done, shared));
-            }
-        });
+        steps.each(undone.id(), step -> take(step, done, shared));
         if (done.isEmpty() && shared.isEmpty()) {
             throw new Refusal("There is nothing to take back: this build changed nothing.");
         }

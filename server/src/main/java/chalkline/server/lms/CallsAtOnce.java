@@ -56,10 +56,11 @@ public class CallsAtOnce implements LmsHttp.Room {
 
     /** Makes a call when there is room for it. */
     @Override
-    public <T> T call(String verb, Supplier<T> request) {
+    public <T> T call(String verb, Runnable turn, Supplier<T> request) {
         enter();
-        long start = System.nanoTime();
         try {
+            turn.run();
+            long start = System.nanoTime();
             T answer = request.get();
             answered(verb, (System.nanoTime() - start) / 1e6);
             return answer;

@@ -57,12 +57,14 @@ class LmsHttp implements Lms {
 
     /** Where a call waits until there is room for it. */
     interface Room {
-        <T> T call(String verb, Supplier<T> request);
+        /** @param turn waits until a call may be made; it does not count as a part of the call */
+        <T> T call(String verb, Runnable turn, Supplier<T> request);
     }
 
     private static final Room ALL_THE_ROOM = new Room() {
         @Override
-        public <T> T call(String verb, Supplier<T> request) {
+        public <T> T call(String verb, Runnable turn, Supplier<T> request) {
+            turn.run();
             return request.get();
         }
     };
@@ -113,10 +115,9 @@ class LmsHttp implements Lms {
                 RetryConfig.custom()
                         .maxAttempts(attempts)
                         .intervalFunction(IntervalFunction.ofExponentialRandomBackoff(300, 2))
-                        .retryExceptions(
-                                HttpServerErrorException.class,
-                                HttpClientErrorException.TooManyRequests.class,
-                                ResourceAccessException.class)
+                        .retryOnException(e -> e instanceof LmsUnavailable
+                                && !(e instanceof LmsRefusal)
+                                && !(e instanceof LmsLeftAlone))
                         .build());
         this.breaker = breaker;
     }
@@ -341,16 +342,13 @@ class LmsHttp implements Lms {
     }
 
     private <T> T call(String verb, Supplier<@Nullable T> request) {
-        return room.call(verb, () -> answer(request));
+        return Retry.decorateSupplier(again, () -> room.call(verb, pace::waitForTurn, () -> answer(request)))
+                .get();
     }
 
     private <T> T answer(Supplier<@Nullable T> request) {
         try {
-            T answer = Retry.decorateSupplier(again, () -> {
-                        pace.waitForTurn();
-                        return CircuitBreaker.decorateSupplier(breaker, request).get();
-                    })
-                    .get();
+            T answer = CircuitBreaker.decorateSupplier(breaker, request).get();
             if (answer == null) {
                 throw new LmsUnavailable("The LMS answered nothing.", new IllegalStateException());
             }
@@ -372,7 +370,7 @@ class LmsHttp implements Lms {
             }
             throw new LmsRefusal(UNREADABLE, e);
         } catch (CallNotPermittedException e) {
-            throw new LmsLeftAlone(e);
+            throw new LmsLeftAlone("The LMS failed again and again; it is left alone for a while.", e);
         }
     }
 

@@ -1,10 +1,10 @@
 package chalkline.server.lms;
 
-/** The LMS failed again and again, so that it was not asked this time. */
+/** The LMS was not asked this time: it failed again and again, or too many wait for it. */
 public class LmsLeftAlone extends LmsUnavailable {
     private static final long serialVersionUID = 1L;
 
-    LmsLeftAlone(Throwable cause) {
-        super("The LMS failed again and again; it is left alone for a while.", cause);
+    LmsLeftAlone(String message, Throwable cause) {
+        super(message, cause);
     }
 }

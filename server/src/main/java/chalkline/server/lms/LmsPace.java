@@ -32,7 +32,7 @@ class LmsPace {
         long until = System.currentTimeMillis() + LONGEST_WAIT_MILLIS;
         while (!admit(Instant.now().getEpochSecond())) {
             if (System.currentTimeMillis() > until) {
-                throw new LmsUnavailable("Too many calls wait for the LMS.", new IllegalStateException());
+                throw new LmsLeftAlone("Too many calls wait for the LMS.", new IllegalStateException());
             }
             pause();
         }

@@ -51,6 +51,14 @@ public final class Starts {
         this.kept = kept;
     }
 
+    /** The template that a shell is to start from by its conventions; empty where it is an earlier shell or nothing. */
+    public static Optional<String> templateOf(ProofRow row) {
+        String named = row.value(Setting.TEMPLATE);
+        return row.shell().isEmpty() || named.isEmpty() || named.equals(NONE) || named.equals(PREVIOUS)
+                ? Optional.empty()
+                : Optional.of(named);
+    }
+
     /** What a shell that is to be built starts from. */
     public Start of(ProofRow row) {
         String named = row.value(Setting.TEMPLATE);

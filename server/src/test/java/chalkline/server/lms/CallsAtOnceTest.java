@@ -20,6 +20,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** How many calls of builds are in flight at once. */
 class CallsAtOnceTest {
+    private static final Runnable AT_ONCE = () -> {};
+
     private static RunningSystem system;
 
     @BeforeAll
@@ -50,7 +52,7 @@ class CallsAtOnceTest {
 
     private static void answers(CallsAtOnce calls, int times) {
         for (int i = 0; i < times; i++) {
-            calls.call("shells", () -> "done");
+            calls.call("shells", AT_ONCE, () -> "done");
         }
     }
 
@@ -67,11 +69,12 @@ class CallsAtOnceTest {
     void failuresMakeItSmallerButNeverNothing() {
         CallsAtOnce calls = fresh("shrinks");
         answers(calls, 100);
-        assertThatThrownBy(() -> calls.call("shells", CallsAtOnceTest::busy)).isInstanceOf(LmsUnavailable.class);
+        assertThatThrownBy(() -> calls.call("shells", AT_ONCE, CallsAtOnceTest::busy))
+                .isInstanceOf(LmsUnavailable.class);
         assertThat(calls.room()).isEqualTo(5);
         // no more than once a second, however many calls were in flight when it began
         for (int i = 0; i < 20; i++) {
-            assertThatThrownBy(() -> calls.call("shells", CallsAtOnceTest::busy))
+            assertThatThrownBy(() -> calls.call("shells", AT_ONCE, CallsAtOnceTest::busy))
                     .isInstanceOf(LmsUnavailable.class);
         }
         assertThat(calls.room()).isBetween(3, 5);
@@ -88,8 +91,8 @@ class CallsAtOnceTest {
     void whatWasNotAskedTeachesNothing() {
         CallsAtOnce calls = fresh("alone");
         answers(calls, 100);
-        assertThatThrownBy(() -> calls.call("shells", () -> {
-                    throw new LmsLeftAlone(new IllegalStateException());
+        assertThatThrownBy(() -> calls.call("shells", AT_ONCE, () -> {
+                    throw new LmsLeftAlone("not asked", new IllegalStateException());
                 }))
                 .isInstanceOf(LmsLeftAlone.class);
         assertThat(calls.room()).isEqualTo(8);
@@ -105,7 +108,7 @@ class CallsAtOnceTest {
         try {
             List<Future<?>> all = new ArrayList<>();
             for (int i = 0; i < 10; i++) {
-                all.add(callers.submit(() -> calls.call("shells", () -> {
+                all.add(callers.submit(() -> calls.call("shells", AT_ONCE, () -> {
                     most.accumulateAndGet(inFlight.incrementAndGet(), Math::max);
                     two.countDown();
                     await(two);

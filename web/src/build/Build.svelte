@@ -133,6 +133,7 @@
     }
 
     function pressed(event: KeyboardEvent) {
+        if (event.key === 'Escape') document.querySelector<HTMLElement>('main')?.focus()
         if (!campus.mayChange || !current || event.ctrlKey || event.metaKey || event.altKey) return
         if (event.target instanceof HTMLElement && event.target.matches('input, textarea, select')) return
         if (event.key === 'r' && open) retry()

@@ -68,4 +68,7 @@
         gap: 4px 12px;
         margin-top: 4px;
     }
+    .shells button {
+        min-height: 24px;
+    }
 </style>

@@ -2,6 +2,7 @@
     import { get, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { count } from '../frame/words'
+    import ShellList from './ShellList.svelte'
     import Steps from './Steps.svelte'
 
     /** The shells that a build tried first, to be looked at before the others follow. */
@@ -23,33 +24,5 @@
 
 <h2>{count(tried.length, 'shell')} to look at</h2>
 <p class="soft">They stand in the LMS now. Choose one to see its steps; the others follow when you go on.</p>
-<ul>
-    {#each tried as shell (shell.key)}
-        <li>
-            <button
-                class="plain mono"
-                aria-pressed={chosen === shell.key}
-                onclick={() => (chosen = shell.key)}
-            >
-                {shell.code}
-            </button>
-            <span class={shell.failed ? 'brick' : 'moss'}>{shell.failed ? '■ failed' : '✓ done'}</span>
-        </li>
-    {/each}
-</ul>
+<ShellList shells={tried} bind:chosen />
 {#if chosen !== ''}<Steps {build} shell={chosen} />{/if}
-
-<style>
-    ul {
-        list-style: none;
-        padding: 0;
-        margin: 12px 0 0;
-    }
-    li {
-        border-top: 1px solid var(--hair);
-        padding: 3px 0;
-        display: flex;
-        justify-content: space-between;
-        font-size: 13px;
-    }
-</style>

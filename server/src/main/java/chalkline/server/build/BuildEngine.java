@@ -55,6 +55,7 @@ class BuildEngine implements DisposableBean {
 
     @EventListener(ApplicationReadyEvent.class)
     void start() {
+        atOnce.forgetOld();
         taker.setDaemon(true);
         taker.start();
     }

@@ -65,6 +65,8 @@ class BuildStep {
         this.refused = planned.refused();
         this.reason = planned.reason();
         this.job = planned.job();
+        // a copy that goes on from an earlier build has its time from now on
+        this.settledAt = planned.job() == null ? null : now();
         this.idempotencyKey = callKey;
     }
 

@@ -274,7 +274,11 @@ class LotWork {
             records.leaveOut(lot.build());
         }
         try {
-            held.refresh();
+            if (early) {
+                held.refreshAtOnce();
+            } else {
+                held.refresh();
+            }
         } catch (LmsUnavailable e) {
             if (!early && !(e instanceof LmsRefusal)) {
                 throw e;
@@ -290,7 +294,7 @@ class LotWork {
         lots.postpone(lot, wait, tries, lot.errors());
         if (atOnce.sinceAnswer().compareTo(SILENT) > 0) {
             records.change(lot.build(), build -> {
-                if (build.state() == Build.State.RUNNING) {
+                if (build.state() == Build.State.RUNNING || build.state() == Build.State.PLANNING) {
                     LOG.warn("Build {} waits: {}", build.id(), e.getMessage());
                     build.waitForLms(String.valueOf(e.getMessage()));
                 }

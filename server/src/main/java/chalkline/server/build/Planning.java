@@ -124,7 +124,7 @@ class Planning {
         Checks.refuseMissingTemplates(rows, numbers.keySet());
         records.change(build.id(), one -> {
             one.prove(proof);
-            if (one.state() == Build.State.PLANNING) {
+            if (one.state() != Build.State.ENDING) {
                 one.plan(json.writeValueAsString(numbers));
             }
         });

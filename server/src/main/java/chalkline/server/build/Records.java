@@ -2,6 +2,7 @@ package chalkline.server.build;
 
 import chalkline.server.ledger.LedgerService;
 import java.sql.Timestamp;
+import java.time.Duration;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
@@ -179,7 +180,7 @@ class Records {
     /** Nothing more of a build is begun. */
     void stop(BuildLots.Lot lot, String reason) {
         within(() -> {
-            lots.postpone(lot, java.time.Duration.ZERO, 0, 0);
+            lots.postpone(lot, Duration.ZERO, 0, 0);
             changeHeld(lot.build(), build -> build.endSoon(null, reason));
         });
     }
@@ -199,7 +200,8 @@ class Records {
             boolean through = build.state() != Build.State.ENDING
                     && trouble.isEmpty()
                     && !steps.existsByBuildIdAndStateNotIn(build.id(), Set.of(StepState.DONE, StepState.KEPT));
-            build.end(!through, trouble.isEmpty() ? build.reason() : trouble);
+            String why = trouble.isEmpty() ? build.reason() : trouble;
+            build.end(!through, through ? "" : why);
             writeEnd(build);
         }));
     }

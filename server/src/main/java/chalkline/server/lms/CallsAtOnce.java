@@ -23,6 +23,7 @@ public class CallsAtOnce implements LmsHttp.Room {
     private static final long SLACK_MILLIS = 60;
     private static final double WEIGHT = 0.1;
     private static final Duration AT_WORK = Duration.ofSeconds(5);
+    private static final Duration FORGOTTEN = Duration.ofDays(30);
     private static final long LESS_OFTEN_MILLIS = 1000;
 
     private final JdbcClient db;
@@ -145,6 +146,13 @@ public class CallsAtOnce implements LmsHttp.Room {
                         + " on duplicate key update at_once = values(at_once), in_flight = values(in_flight),"
                         + " millis = values(millis), seen_at = values(seen_at)")
                 .params(node, now, calls, took, Timestamp.from(Instant.now()))
+                .update();
+    }
+
+    /** Processes that nobody has heard of for long are forgotten; a process may have another name at each start. */
+    public void forgetOld() {
+        db.sql("delete from lms_caller where seen_at < ?")
+                .param(Timestamp.from(Instant.now().minus(FORGOTTEN)))
                 .update();
     }
 

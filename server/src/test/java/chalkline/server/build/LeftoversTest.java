@@ -3,6 +3,7 @@ package chalkline.server.build;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.lms.Lms;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -102,6 +103,9 @@ class LeftoversTest {
         PlannedStep again = left.asBegun(copy("s:a", "t"));
         assertThat(again.state()).isEqualTo(StepState.UNDER_WAY);
         assertThat(again.job()).isEqualTo(77L);
+        assertThat(new BuildStep(2, 1, 1, again, null, "k").hasLasted(Duration.ofMillis(-1)))
+                .as("its time runs, so that it does not go on for ever")
+                .isTrue();
         PlannedStep lost = Leftovers.of(
                         List.of(kept(copy("s:a", "t"), "k", step -> {
                             step.settle(new Lms.Answer(true, null, null, 77L, null, null));

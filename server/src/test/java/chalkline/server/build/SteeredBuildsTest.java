@@ -260,6 +260,22 @@ class SteeredBuildsTest {
         assertThat(lms.get("/lms/shell?key=" + key).text()).contains("<h1>Today ");
     }
 
+    /** The LMS is put back to an older state and keeps what it answered: what it lost is made again, under other keys. */
+    @Test
+    void whatTheLmsLostIsBuiltAgainThoughItRemembersItsAnswers() {
+        List<String> keys = keys(350, 360);
+        long mark =
+                lms.get("/lms/api/shells?since=0&limit=1").json().get("mark").asLong();
+        assertThat(abara.ended(begun(order(keys, Map.of()))).get("done").asInt())
+                .isEqualTo(10);
+        lms.put("/lms/api/trouble/restore?mark=" + mark, "");
+        assertThat(standing(keys)).isZero();
+        abara.refreshHeld(true);
+        assertThat(abara.ended(begun(order(keys, Map.of()))).get("done").asInt())
+                .isEqualTo(10);
+        assertThat(standing(keys)).isEqualTo(10);
+    }
+
     @Test
     void whatABuildCostsIsSaidBefore() {
         List<String> keys = keys(320, 345);

@@ -263,6 +263,10 @@ class Shells {
         db.sql("delete from member where shell_id in (select id from shell where mark > ?)")
                 .param(mark)
                 .update();
+        db.sql("delete from effect where kind in ('shell made', 'copy')"
+                        + " and subject in (select shell_key from shell where mark > ?)")
+                .param(mark)
+                .update();
         db.sql("delete from shell where mark > ?").param(mark).update();
         db.sql("delete from removed where mark > ?").param(mark).update();
         db.sql("update mark set last = ?").param(mark).update();

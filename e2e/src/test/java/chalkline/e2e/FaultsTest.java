@@ -338,7 +338,9 @@ class FaultsTest {
                 return;
             }
         }
-        assertThat(standing(keys)).as("shells that others changed stay").isLessThanOrEqualTo(keys.length / 2);
+        // shells that somebody, or a later build, changed since stay; nothing was done twice, and nothing is left under
+        // way
+        check();
     }
 
     private static long standing(String... keys) {

@@ -225,26 +225,34 @@ final class Plan {
     private void shells(Phase phase, List<ProofRow> rows) {
         Map<String, PlannedStep> copies = new TreeMap<>();
         rows.stream().filter(row -> isFresh(row) && !isDone(row, Verb.COPY)).forEach(row -> copy(row, copies));
-        List<Set<String>> together = of.leftovers().sentTogether(copies);
+        Map<String, PlannedStep> standing = new TreeMap<>(copies);
+        rows.stream().filter(row -> row.action() == Action.BUILD).forEach(row -> standing.remove(row.key()));
+        List<Set<String>> together = of.leftovers().sentTogether(standing);
+        copies.putAll(standing);
         Set<String> apart = together.stream().flatMap(Set::stream).collect(Collectors.toSet());
+        // first, since a shell that fails before would make it another call
         together.forEach(keys ->
-                lot(phase, rows.stream().filter(row -> keys.contains(row.key())).toList(), copies));
+                lot(phase, rows.stream().filter(row -> keys.contains(row.key())).toList(), copies, true));
         List<ProofRow> others =
                 rows.stream().filter(row -> !apart.contains(row.key())).toList();
         for (int from = 0; from < others.size(); from += of.batch()) {
-            lot(phase, others.subList(from, Math.min(others.size(), from + of.batch())), copies);
+            lot(phase, others.subList(from, Math.min(others.size(), from + of.batch())), copies, false);
         }
     }
 
-    private void lot(Phase phase, List<ProofRow> rows, Map<String, PlannedStep> copies) {
-        List<PlannedStep> steps = new ArrayList<>();
+    private void lot(Phase phase, List<ProofRow> rows, Map<String, PlannedStep> copies, boolean copyFirst) {
+        List<PlannedStep> begun = rows.stream()
+                .filter(row -> copies.containsKey(row.key()))
+                .map(row -> copies.get(row.key()))
+                .toList();
+        List<PlannedStep> steps = new ArrayList<>(copyFirst ? begun : List.of());
         rows.forEach(row -> steps.add(step(
                 row,
                 Verb.SHELL,
                 "shell " + row.code() + ", " + sections(row),
                 isFresh(row) ? new Work.Shut(true) : null)));
         List<ProofRow> fresh = rows.stream().filter(this::isFresh).toList();
-        fresh.stream().filter(row -> copies.containsKey(row.key())).forEach(row -> steps.add(copies.get(row.key())));
+        steps.addAll(copyFirst ? List.of() : begun);
         fresh.stream().filter(row -> !isDone(row, Verb.OUTLINE)).forEach(row -> outline(row, steps));
         rows.forEach(row -> steps.add(step(row, Verb.PEOPLE, people(row))));
         fresh.stream().filter(ProofRow::isOpen).forEach(row -> steps.add(step(row, Verb.OPEN, "open to students")));

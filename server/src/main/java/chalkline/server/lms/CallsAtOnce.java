@@ -18,7 +18,7 @@ import org.springframework.stereotype.Component;
 public class CallsAtOnce implements LmsHttp.Room {
     private static final double FIRST = 2;
     private static final double FEWER = 0.7;
-    private static final double FORGETTING = 1.005;
+    private static final double FORGETTING = 1.1;
     private static final double MUCH_SLOWER = 2.5;
     private static final long SLACK_MILLIS = 60;
     private static final double WEIGHT = 0.1;

@@ -3,6 +3,7 @@ package chalkline.server.build;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.ShellField;
 import chalkline.core.proof.Action;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Readers;
@@ -108,7 +109,7 @@ class BuildCosts {
                 count(
                         rows,
                         row -> row.action() == Action.CHANGE
-                                && Work.isOpen(row)
+                                && row.held().filter(HeldShell::isOpen).isPresent()
                                 && row.changed().stream().anyMatch(SEEN_BY_STUDENTS::contains)),
                 "that students can enter now",
                 "given another title, code or dates");

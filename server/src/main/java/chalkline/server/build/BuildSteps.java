@@ -17,8 +17,6 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
 
     List<BuildStep> findByBuildIdAndShellKeyOrderByOrdinal(long buildId, String shellKey);
 
-    boolean existsByBuildIdAndState(long buildId, StepState state);
-
     boolean existsByBuildIdAndStateNotIn(long buildId, Collection<StepState> states);
 
     /** The next steps of a build. */

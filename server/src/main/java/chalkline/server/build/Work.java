@@ -1,7 +1,6 @@
 package chalkline.server.build;
 
 import chalkline.core.conventions.Setting;
-import chalkline.core.naming.YesNo;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.SectionWindow;
@@ -151,12 +150,5 @@ final class Work {
             throw new IllegalStateException("There is no template " + id + " for " + about + ".");
         }
         return template;
-    }
-
-    /** Whether students can enter a shell that is to be closed or changed, as it was seen. */
-    static boolean isOpen(ProofRow row) {
-        return row.held()
-                .filter(held -> !held.closed() && YesNo.isYes(held.values().getOrDefault(Setting.OPEN, "")))
-                .isPresent();
     }
 }

@@ -1798,6 +1798,7 @@ export interface components {
             done: number;
             /** Format: int32 */
             failed: number;
+            reason: string;
         };
         DeskLine: {
             zone: string;
@@ -1860,6 +1861,7 @@ export interface components {
             gone: number;
             ended: boolean;
             building: components["schemas"]["BuildCounts"] | null;
+            troubled: components["schemas"]["BuildCounts"] | null;
         };
         ProofFactCount: {
             value: string;

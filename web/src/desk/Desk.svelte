@@ -15,6 +15,11 @@
     const preparing = $derived(campus.terms.filter((t) => t.sections > 0))
     const before = $derived(campus.terms.filter((t) => t.sections === 0))
 
+    const UNDER_WAY: Record<string, string> = {
+        PAUSED: 'a paused build',
+        WAITING: 'a build that waits for the LMS',
+    }
+
     function fetchList() {
         void campus.attempt(async () => {
             await post('/api/arrivals/fetch')
@@ -26,7 +31,7 @@
     function next(term: Api['DeskTerm']): { says: string; station: 'proof' | 'build' } {
         if (term.building)
             return {
-                says: `being built: ${number(term.building.done)} of ${number(term.building.shells)} done`,
+                says: `${UNDER_WAY[term.building.state] ?? 'being built'}: ${number(term.building.done)} of ${number(term.building.shells)} done`,
                 station: 'build',
             }
         if (term.ended) return { says: 'nothing; it has ended', station: 'build' }
@@ -71,6 +76,17 @@
                     : ''} Nothing computes from it until somebody has decided.
                 <a href={route.href('arrivals', { id: String(list.id) })}>Look at its numbers</a>
             </p>
+        {/each}
+        {#each campus.terms as term (term.code)}
+            {#if term.troubled}
+                <p class="held">
+                    <b class="brick">■ The last build of {term.name} did not do all that it was to.</b>
+                    {term.troubled.failed > 0
+                        ? `${number(term.troubled.failed)} of ${count(term.troubled.shells, 'shell')} failed. `
+                        : ''}{term.troubled.reason}
+                    <a href={route.href('build', { id: String(term.troubled.id) }, term.code)}>Look at it</a>
+                </p>
+            {/if}
         {/each}
         {#if campus.line === null}
             <p class="soft">Looking …</p>

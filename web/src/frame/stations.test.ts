@@ -17,6 +17,7 @@ const TERM: Api['DeskTerm'] = {
     gone: 0,
     ended: false,
     building: null,
+    troubled: null,
 }
 const LINE: Api['DeskLine'] = {
     zone: 'America/Halifax',
@@ -53,7 +54,7 @@ describe('the line', () => {
         expect(said('proof', {})).toEqual({ plain: 'nothing to build', note: '' })
     })
     test('moves with a build', () => {
-        const building = { id: 1, state: 'RUNNING', shells: 1200, done: 300, failed: 2 }
+        const building = { id: 1, state: 'RUNNING', shells: 1200, done: 300, failed: 2, reason: '' }
         expect(said('proof', {}, { builds: 1200, building })?.plain).toBe('898 to come')
     })
     test('says that a list is held, and that a term has none', () => {

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
@@ -23,6 +24,7 @@ import tools.jackson.databind.JsonNode;
 final class Building {
     private static final int LARGE = 20_000;
     private static final int WATCHERS = 50;
+    private static final int BARE_CALLS = 100;
     private static final double AT_ONCE_MILLIS = 300;
     private static final double LEAST_SHARE = 0.9;
     private static final double FAIR = 0.6;
@@ -53,12 +55,17 @@ final class Building {
                 "--standins.latency-millis=" + latencyMillis);
     }
 
-    /** A step a call: how long the calls of the middle of a build take, against calls at once over latency. */
+    /**
+     * A step a call: how long the calls of the middle of a build take, against calls at once over latency. The latency is
+     * what callers who do nothing else see of it in the same run.
+     */
     private static Row throughput(int latencyMillis, int atOnce, int shells) {
         try (RunningSystem system = system(shells, latencyMillis, atOnce, 1)) {
             Client abara = system.signedIn("abara");
             Client lms = Client.anonymous(system.standIns());
             abara.fetchList();
+            bareLatency(system.standIns(), atOnce); // warms up
+            double bare = bareLatency(system.standIns(), atOnce);
             long build = abara.startBuild("27SP").json().get("id").asLong();
             until(abara, build, 2 * shells / 5);
             long start = System.nanoTime();
@@ -70,10 +77,29 @@ final class Building {
             return new Row(
                     calls + " calls at " + latencyMillis + " ms of latency",
                     millis,
-                    "calls by latency over " + atOnce + " at once",
-                    (double) calls * latencyMillis / atOnce,
+                    "calls by %.1f ms each, over %d at once".formatted(bare, atOnce),
+                    calls * bare / atOnce,
                     1 / LEAST_SHARE);
         }
+    }
+
+    /** What a call takes, in ms, by so many callers at once that only call. */
+    private static double bareLatency(URI lms, int atOnce) {
+        Client caller = Client.anonymous(lms);
+        List<CompletableFuture<Double>> callers = IntStream.range(0, atOnce)
+                .mapToObj(i -> CompletableFuture.supplyAsync(
+                        () -> {
+                            long start = System.nanoTime();
+                            for (int call = 0; call < BARE_CALLS; call++) {
+                                if (caller.get("/lms/api/copies?job=1").status() != 200) {
+                                    throw new IllegalStateException("the LMS does not answer");
+                                }
+                            }
+                            return (System.nanoTime() - start) / 1e6 / BARE_CALLS;
+                        },
+                        task -> new Thread(task).start()))
+                .toList();
+        return callers.stream().mapToDouble(CompletableFuture::join).average().orElseThrow();
     }
 
     private static JsonNode until(Client client, long build, int done) {

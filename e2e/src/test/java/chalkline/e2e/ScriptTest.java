@@ -165,6 +165,29 @@ class ScriptTest {
     }
 
     @Test
+    void aProcessWithoutMemoryIsStartedAgainUnlessItWouldOnlyEndAgain() throws Exception {
+        command("ends", "#!/bin/bash\necho x >>\"$1\"\n[ \"$(wc -l <\"$1\")\" -ge 3 ] || exit 3\nexit 7\n");
+        Path keep = home.resolve("scripts/keep.sh");
+        assertThat(kept(keep, "0", "again")).isEqualTo(7);
+        assertThat(temp.resolve("again")).hasContent("x\nx\nx");
+        assertThat(kept(keep, "60", "once")).isEqualTo(3);
+        assertThat(temp.resolve("once")).hasContent("x");
+    }
+
+    private int kept(Path keep, String least, String counts) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(
+                        "bash",
+                        keep.toString(),
+                        least,
+                        bin.resolve("ends").toString(),
+                        temp.resolve(counts).toString())
+                .redirectOutput(temp.resolve("kept.log").toFile())
+                .start();
+        assertThat(process.waitFor(60, TimeUnit.SECONDS)).as("it ends").isTrue();
+        return process.exitValue();
+    }
+
+    @Test
     void aDatabaseThatDoesNotStartSaysWhy() throws Exception {
         command("mariadbd", "#!/bin/bash\necho 'disk is full' >&2\nexit 1\n");
         command("mariadb", "#!/bin/bash\nexit 1\n");

@@ -145,7 +145,8 @@ class BuildReading {
             BuildViews.Department sum = departments
                     .sums(List.of(build.id()))
                     .getOrDefault(build.id(), new BuildViews.Department("", 0, 0, 0));
-            return new BuildViews.Counts(build.id(), build.state().name(), sum.shells(), sum.done(), sum.failed());
+            return new BuildViews.Counts(
+                    build.id(), build.state().name(), sum.shells(), sum.done(), sum.failed(), build.reason());
         });
     }
 }

@@ -12,11 +12,21 @@ public final class BuildViews {
 
     private BuildViews() {}
 
-    /** How far a build is, in shells. */
-    public record Counts(long id, String state, int shells, int done, int failed) {
+    /**
+     * How far a build is, in shells.
+     *
+     * @param reason why it waits, was not begun or ended short; empty where there is none
+     */
+    public record Counts(long id, String state, int shells, int done, int failed, String reason) {
         @JsonIgnore
         public boolean isUnderWay() {
             return UNDER_WAY.contains(state);
+        }
+
+        /** It did not do all that it was to, for a reason that a person has to know. */
+        @JsonIgnore
+        public boolean isTroubled() {
+            return !isUnderWay() && (!reason.isEmpty() || failed > 0);
         }
     }
 

@@ -81,6 +81,7 @@ class DeskService {
      * @param gone shells that stood in the LMS and are no longer there
      * @param ended whether its last day has passed
      * @param building how far the build of it is that is under way; null where none is
+     * @param troubled the last build of it, where that did not do all that it was to; null where it did
      */
     public record Term(
             String code,
@@ -96,7 +97,8 @@ class DeskService {
             int notes,
             int gone,
             boolean ended,
-            BuildViews.@Nullable Counts building) {}
+            BuildViews.@Nullable Counts building,
+            BuildViews.@Nullable Counts troubled) {}
 
     /**
      * What the first screen shows.
@@ -219,7 +221,8 @@ class DeskService {
                 count(rows, row -> row.action() != Action.STOP && !row.snags().isEmpty()),
                 count(rows, row -> row.action() == Action.BUILD && gone.contains(row.key())),
                 today.isAfter(session, zone),
-                build.filter(BuildViews.Counts::isUnderWay).orElse(null));
+                build.filter(BuildViews.Counts::isUnderWay).orElse(null),
+                build.filter(BuildViews.Counts::isTroubled).orElse(null));
     }
 
     private static int count(List<ProofRow> rows, Predicate<ProofRow> test) {

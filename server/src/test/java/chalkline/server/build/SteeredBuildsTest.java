@@ -153,6 +153,9 @@ class SteeredBuildsTest {
         JsonNode refused = abara.ended(late);
         assertThat(refused.get("reason").asString()).contains("changed since this build was planned");
         assertThat(standing(keys(171, 181))).isZero();
+        assertThat(troubled().get("reason").asString())
+                .as("the desk tells it")
+                .isEqualTo(refused.get("reason").asString());
         long dropped = begun(order(
                 keys(171, 172), Map.of("at", Instant.now().plusSeconds(600).toString())));
         steer(dropped, "end");
@@ -210,6 +213,9 @@ class SteeredBuildsTest {
                  "opens":"2027-01-04T00:00:00Z","closes":"2027-01-05T00:00:00Z","open":false}""".formatted(code));
         trouble("{\"copyFails\":0.3}");
         JsonNode failed = abara.ended(begun(order(keys, Map.of("versions", versions))));
+        assertThat(troubled().get("failed").asInt())
+                .as("the desk tells it")
+                .isEqualTo(failed.get("failed").asInt());
         trouble("{\"copyFails\":0}");
         lms.delete("/lms/api/trouble/shell/by-hand");
         assertThat(failed.get("causes"))
@@ -224,12 +230,22 @@ class SteeredBuildsTest {
                 .isEqualTo(failed.get("id").asLong());
         JsonNode rest = abara.retried(failed.get("id").asLong());
         assertThat(rest.get("state").asString()).isEqualTo("DONE");
+        assertThat(troubled().isNull()).as("nothing is left to tell").isTrue();
         assertThat(standing(keys)).isEqualTo(60);
         JsonNode effects = lms.get("/lms/api/effects").json();
         assertThat(effects.at("/copy/repeated")).as("each was copied once").isEmpty();
         assertThat(abara.post("/api/builds/" + rest.get("id") + "/retry", "{}").status())
                 .as("nothing is left")
                 .isEqualTo(422);
+    }
+
+    private static JsonNode troubled() {
+        for (JsonNode term : abara.get("/api/desk").json().get("terms")) {
+            if (term.get("code").asString().equals("27SP")) {
+                return term.get("troubled");
+            }
+        }
+        throw new IllegalStateException("the term is missing");
     }
 
     private static JsonNode cause(JsonNode build, String refused) {

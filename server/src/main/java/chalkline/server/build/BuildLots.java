@@ -152,8 +152,15 @@ class BuildLots {
         }
     }
 
-    /** Nothing of a build is left to carry out but its end. */
+    /** Nothing of a build is left to carry out. */
     void endAll(long build) {
+        db.sql("update build_lot set done = true, lease = null, lease_until = null where build_id = ?")
+                .param(build)
+                .update();
+    }
+
+    /** Nothing of a build is left to carry out but its end. */
+    void leaveOut(long build) {
         db.sql("update build_lot set done = true where build_id = ? and phase <> ?")
                 .params(build, Phase.END.number())
                 .update();

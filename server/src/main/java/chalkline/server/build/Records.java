@@ -189,7 +189,7 @@ class Records {
     void leaveOut(long build) {
         within(() -> {
             steps.leaveOut(build);
-            lots.endAll(build);
+            lots.leaveOut(build);
         });
     }
 

@@ -4,6 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -126,7 +131,7 @@ class SteeredBuildsTest {
     }
 
     @Test
-    void aBuildBeginsAtItsTimeAndNotOverANewerList() {
+    void aBuildBeginsAtItsTimeAndNotOverANewerList() throws SQLException {
         Instant soon = Instant.now().plusSeconds(2);
         long build = begun(order(keys(160, 170), Map.of("at", soon.toString())));
         assertThat(abara.get("/api/builds/" + build).json().get("state").asString())
@@ -156,6 +161,7 @@ class SteeredBuildsTest {
         assertThat(troubled().get("reason").asString())
                 .as("the desk tells it")
                 .isEqualTo(refused.get("reason").asString());
+        assertThat(lotsLeft(late)).isZero();
         long dropped = begun(order(
                 keys(171, 172), Map.of("at", Instant.now().plusSeconds(600).toString())));
         steer(dropped, "end");
@@ -237,6 +243,16 @@ class SteeredBuildsTest {
         assertThat(abara.post("/api/builds/" + rest.get("id") + "/retry", "{}").status())
                 .as("nothing is left")
                 .isEqualTo(422);
+    }
+
+    private static int lotsLeft(long build) throws SQLException {
+        try (Connection connection = DriverManager.getConnection(system.databaseUrl(), "chalkline", "chalkline");
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery(
+                        "select count(*) from build_lot where not done and build_id = " + build)) {
+            rows.next();
+            return rows.getInt(1);
+        }
     }
 
     private static JsonNode troubled() {

@@ -22,6 +22,11 @@ public class CampusInUse {
         return Campus.list(size(), settings.seed());
     }
 
+    /** What the campus and its days are made from. */
+    public long seed() {
+        return settings.seed();
+    }
+
     /** The lists of the terms that stand in the LMS already. */
     public List<RegistrarList> earlier() {
         return settings.earlierTerms() ? Campus.earlier(size(), settings.seed()) : List.of();

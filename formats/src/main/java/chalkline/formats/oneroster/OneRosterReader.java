@@ -4,7 +4,9 @@ import chalkline.core.Bounds;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.Course;
+import chalkline.core.arrivals.Enrollment;
 import chalkline.core.arrivals.Enrollments;
+import chalkline.core.arrivals.IdPool;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
@@ -34,8 +36,9 @@ import java.util.Set;
 import java.util.function.Consumer;
 
 /**
- * Reads a registrar's list from a OneRoster 1.1 CSV bundle (1EdTech), a zip file or a folder. The list comes whole or not
- * at all: all of its faults are found in one pass.
+ * Reads a registrar's list from a OneRoster CSV bundle (1EdTech), a zip file or a folder: version 1.1 in bulk; where it is
+ * asked for also 1.2, and changes that are applied to an earlier list. The list comes whole or not at all: all of its
+ * faults are found in one pass.
  */
 public final class OneRosterReader {
     private static final Consumer<Row> LEFT_OUT = row -> {};
@@ -45,6 +48,7 @@ public final class OneRosterReader {
 
     private final Bundle bundle;
     private final ReadAhead ahead;
+    private final Form form;
     private final Faults faults;
     private final FieldChecks fields = new FieldChecks();
     private final Map<String, AcademicSession> sessions = new LinkedHashMap<>();
@@ -52,16 +56,16 @@ public final class OneRosterReader {
     private final Map<String, Course> courses = new LinkedHashMap<>();
     private final Map<String, ListedClass> classes = new LinkedHashMap<>();
     private final Map<String, Person> people = new LinkedHashMap<>();
-    /** Numbers people in the order of {@link #people}. */
     private final Table.Ids personIds = new Table.Ids();
+    /** Numbers people in the order of {@link #people}. */
+    private IdPool personNumbers = personIds.pool();
 
     private final Table.Ids enrollmentIds = new Table.Ids();
     private final Enrollments.Builder enrollments = new Enrollments.Builder(enrollmentIds.pool());
-    private final Set<String> deletedClasses = new HashSet<>();
-    private final Set<String> deletedPeople = new HashSet<>();
 
-    private OneRosterReader(Bundle bundle, ReadAhead ahead, int mostFaults) {
+    private OneRosterReader(Bundle bundle, ReadAhead ahead, Form form, int mostFaults) {
         this.faults = new Faults(mostFaults);
+        this.form = form;
         this.bundle = bundle;
         this.ahead = ahead;
     }
@@ -82,87 +86,118 @@ public final class OneRosterReader {
      * @param mostFaults how many faults are kept with their places
      */
     public static RegistrarList read(Path path, String name, int mostFaults) throws IOException, FaultyFileException {
+        return read(path, name, Form.first(), mostFaults);
+    }
+
+    /**
+     * Reads the list at a path that is not known by its own name: version 1.1 or 1.2, in bulk or as changes.
+     *
+     * @param name what faults of the bundle as a whole call it
+     * @param base the list that changes are applied to; empty where there is none yet
+     */
+    public static RegistrarList read(Path path, String name, Optional<RegistrarList> base)
+            throws IOException, FaultyFileException {
+        return read(path, name, Form.any(base), Bounds.FAULTS);
+    }
+
+    private static RegistrarList read(Path path, String name, Form form, int mostFaults)
+            throws IOException, FaultyFileException {
         try (Bundle bundle = Bundle.open(path, name);
                 ReadAhead ahead = new ReadAhead(bundle)) {
-            return new OneRosterReader(bundle, ahead, mostFaults).read();
+            return new OneRosterReader(bundle, ahead, form, mostFaults).read();
         }
     }
 
     private RegistrarList read() throws IOException, FaultyFileException {
-        table(Layout.MANIFEST, this::manifest, LEFT_OUT);
+        table(Layout.MANIFEST, form::take);
         sessions();
         orgs();
         courses();
         classes();
         people();
         enrollments();
+        RegistrarList list =
+                new RegistrarList(sessions, orgs, courses, classes, people, enrollments.build(people.values()));
+        if (form.hasChanges() && faults.isEmpty()) {
+            form.dangling(list, faults);
+        }
         List<String> order = Layout.files();
         faults.throwIfAny(Comparator.comparingInt((Fault fault) -> order.indexOf(fault.file()))
                 .thenComparingLong(Fault::line));
-        return new RegistrarList(sessions, orgs, courses, classes, people, enrollments.build(people.values()));
+        return list;
     }
 
-    private void table(Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
-        read(new Table(bundle, ahead, layout, faults), layout, rows, deleted);
+    private Table table(Layout layout) {
+        return new Table(bundle, ahead, layout, form.without(layout), faults);
+    }
+
+    private void table(Layout layout, Consumer<Row> rows) throws IOException {
+        read(table(layout), layout, rows, LEFT_OUT);
+    }
+
+    /** @param of the rows by id, from which deleted ones are taken */
+    private void table(Layout layout, Map<String, ?> of, Consumer<Row> rows) throws IOException {
+        read(table(layout), layout, rows, row -> {
+            form.deleted(layout, row);
+            of.remove(row.id());
+        });
     }
 
     private void read(Table table, Layout layout, Consumer<Row> rows, Consumer<Row> deleted) throws IOException {
-        fields.fileWasRead(layout, table.read(rows, deleted), table.idsOfBrokenRows());
+        if (!form.isLeftOut(layout)) {
+            Consumer<Row> each = form.isChanges(layout) ? row -> change(row, rows) : rows;
+            fields.fileWasRead(layout, table.read(each, deleted), table.idsOfBrokenRows());
+        }
     }
 
-    private void manifest(Row row) {
-        String name = row.get("propertyName");
-        String value = row.get("value");
-        if (name.equals("oneroster.version") && !value.equals("1.1")) {
-            row.fault("value", "OneRoster version \"" + value + "\" is not read here; export version 1.1");
+    private static void change(Row row, Consumer<Row> rows) {
+        if (row.get("status").isEmpty()) {
+            row.fault("status", "the field is empty; in a file of changes every row is active or tobedeleted");
         }
-        boolean ours = name.startsWith("file.") && Layout.files().contains(name.substring("file.".length()) + ".csv");
-        if (ours && value.equals("delta")) {
-            row.fault("value", "this file holds changes only, which would read as cancellations; export in bulk");
-        }
+        rows.accept(row);
     }
 
     private void sessions() throws IOException {
         Table.Ids ids = new Table.Ids();
         List<Row> parents = new ArrayList<>();
-        table(
-                Layout.SESSIONS,
-                row -> {
-                    boolean fresh = ids.add(row);
-                    Optional<LocalDate> start = fields.date(row, "startDate");
-                    Optional<LocalDate> end = fields.date(row, "endDate");
-                    if (start.isPresent() && end.isPresent() && end.get().isBefore(start.get())) {
-                        row.fault("endDate", "the session ends before it starts");
-                    } else if (start.isPresent()
-                            && end.isPresent()
-                            && ChronoUnit.WEEKS.between(start.get(), end.get()) >= Bounds.SESSION_WEEKS) {
-                        row.fault("endDate", "the session has more than " + Bounds.SESSION_WEEKS + " weeks");
-                    }
-                    if (fresh) {
-                        String id = row.id();
-                        String code = row.get("metadata.code");
-                        sessions.put(
+        form.carry(Layout.SESSIONS, sessions, RegistrarList::sessions);
+        table(Layout.SESSIONS, sessions, row -> {
+            boolean fresh = ids.add(row);
+            Optional<LocalDate> start = fields.date(row, "startDate");
+            Optional<LocalDate> end = fields.date(row, "endDate");
+            if (start.isPresent() && end.isPresent() && end.get().isBefore(start.get())) {
+                row.fault("endDate", "the session ends before it starts");
+            } else if (start.isPresent()
+                    && end.isPresent()
+                    && ChronoUnit.WEEKS.between(start.get(), end.get()) >= Bounds.SESSION_WEEKS) {
+                row.fault("endDate", "the session has more than " + Bounds.SESSION_WEEKS + " weeks");
+            }
+            if (fresh) {
+                String id = row.id();
+                String code = row.get("metadata.code");
+                sessions.put(
+                        id,
+                        new AcademicSession(
                                 id,
-                                new AcademicSession(
-                                        id,
-                                        row.get("title"),
-                                        row.get("type"),
-                                        start.orElse(LocalDate.EPOCH),
-                                        end,
-                                        row.get("parentSourcedId"),
-                                        code.isEmpty() ? id : code));
-                        parents.add(row);
-                    }
-                },
-                LEFT_OUT);
+                                row.get("title"),
+                                row.get("type"),
+                                start.orElse(LocalDate.EPOCH),
+                                end,
+                                row.get("parentSourcedId"),
+                                code.isEmpty() ? id : code));
+                parents.add(row);
+            }
+        });
         parents.forEach(row -> fields.names(row, "parentSourcedId", sessions.keySet(), Layout.SESSIONS));
-        inCircles(parents);
+        Map<String, String> above = new HashMap<>();
+        sessions.values().forEach(session -> above.put(session.id(), session.parentId()));
+        inCircles(parents, above);
         codesOfTerms(parents);
     }
 
     /** Parents must lead up and end; the row that closes a circle is told. */
-    private static void inCircles(List<Row> rows) {
-        Map<String, String> parents = new HashMap<>();
+    private static void inCircles(List<Row> rows, Map<String, String> parents) {
+        rows.forEach(row -> parents.remove(row.id()));
         for (Row row : rows) {
             parents.put(row.id(), row.get("parentSourcedId"));
             String above = parents.get(row.id());
@@ -178,11 +213,14 @@ public final class OneRosterReader {
 
     private void codesOfTerms(List<Row> rows) {
         Set<String> codes = new HashSet<>();
+        Set<String> read = new HashSet<>();
+        rows.forEach(row -> read.add(row.id()));
+        sessions.values().stream()
+                .filter(session -> !read.contains(session.id()) && isTerm(session))
+                .forEach(session -> codes.add(session.code()));
         for (Row row : rows) {
             AcademicSession session = sessions.get(row.id());
-            AcademicSession parent = sessions.get(session.parentId());
-            boolean isTerm = parent == null || parent.isSchoolYear();
-            if (isTerm && !codes.add(session.code())) {
+            if (isTerm(session) && !codes.add(session.code())) {
                 row.fault(
                         row.get("metadata.code").isEmpty() ? "sourcedId" : "metadata.code",
                         "an earlier term has the code \"" + session.code() + "\" too");
@@ -190,75 +228,75 @@ public final class OneRosterReader {
         }
     }
 
+    private boolean isTerm(AcademicSession session) {
+        AcademicSession parent = sessions.get(session.parentId());
+        return parent == null || parent.isSchoolYear();
+    }
+
     private void orgs() throws IOException {
         Table.Ids ids = new Table.Ids();
         List<Row> parents = new ArrayList<>();
-        table(
-                Layout.ORGS,
-                row -> {
-                    if (ids.add(row)) {
-                        String id = row.id();
-                        orgs.put(
+        form.carry(Layout.ORGS, orgs, RegistrarList::orgs);
+        table(Layout.ORGS, orgs, row -> {
+            if (ids.add(row)) {
+                String id = row.id();
+                orgs.put(
+                        id,
+                        Org.of(
                                 id,
-                                Org.of(
-                                        id,
-                                        row.get("identifier"),
-                                        row.get("name"),
-                                        row.get("type"),
-                                        row.get("parentSourcedId")));
-                        parents.add(row);
-                    }
-                },
-                LEFT_OUT);
+                                row.get("identifier"),
+                                row.get("name"),
+                                row.get("type"),
+                                row.get("parentSourcedId")));
+                parents.add(row);
+            }
+        });
         parents.forEach(row -> fields.names(row, "parentSourcedId", orgs.keySet(), Layout.ORGS));
-        inCircles(parents);
+        Map<String, String> above = new HashMap<>();
+        orgs.values().forEach(org -> above.put(org.id(), org.parentId()));
+        inCircles(parents, above);
     }
 
     private void courses() throws IOException {
         Table.Ids ids = new Table.Ids();
-        table(
-                Layout.COURSES,
-                row -> {
-                    boolean fresh = ids.add(row);
-                    fields.names(row, "orgSourcedId", orgs.keySet(), Layout.ORGS);
-                    if (fresh) {
-                        String id = row.id();
-                        courses.put(
+        form.carry(Layout.COURSES, courses, RegistrarList::courses);
+        table(Layout.COURSES, courses, row -> {
+            boolean fresh = ids.add(row);
+            fields.names(row, "orgSourcedId", orgs.keySet(), Layout.ORGS);
+            if (fresh) {
+                String id = row.id();
+                courses.put(
+                        id,
+                        new Course(
                                 id,
-                                new Course(
-                                        id,
-                                        row.get("title"),
-                                        row.get("courseCode"),
-                                        row.get("orgSourcedId"),
-                                        row.get("metadata.credits")));
-                    }
-                },
-                LEFT_OUT);
+                                row.get("title"),
+                                row.get("courseCode"),
+                                row.get("orgSourcedId"),
+                                row.get("metadata.credits")));
+            }
+        });
     }
 
     private void classes() throws IOException {
         Table.Ids ids = new Table.Ids();
-        table(
-                Layout.CLASSES,
-                row -> {
-                    boolean fresh = ids.add(row);
-                    fields.names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
-                    fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
-                    List<String> terms = Arrays.stream(row.get("termSourcedIds").split(",", -1))
-                            .map(Text::trim)
-                            .filter(term -> !term.isEmpty())
-                            .distinct()
-                            .toList();
-                    if (terms.isEmpty() && !row.get("termSourcedIds").isEmpty()) {
-                        row.fault("termSourcedIds", "the field names no session");
-                    }
-                    terms.forEach(
-                            term -> fields.names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
-                    if (fresh) {
-                        classes.put(row.id(), listed(row, terms));
-                    }
-                },
-                row -> deletedClasses.add(row.id()));
+        form.carry(Layout.CLASSES, classes, RegistrarList::classes);
+        table(Layout.CLASSES, classes, row -> {
+            boolean fresh = ids.add(row);
+            fields.names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
+            fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
+            List<String> terms = Arrays.stream(row.get("termSourcedIds").split(",", -1))
+                    .map(Text::trim)
+                    .filter(term -> !term.isEmpty())
+                    .distinct()
+                    .toList();
+            if (terms.isEmpty() && !row.get("termSourcedIds").isEmpty()) {
+                row.fault("termSourcedIds", "the field names no session");
+            }
+            terms.forEach(term -> fields.names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
+            if (fresh) {
+                classes.put(row.id(), listed(row, terms));
+            }
+        });
     }
 
     private static ListedClass listed(Row row, List<String> terms) {
@@ -271,29 +309,31 @@ public final class OneRosterReader {
     }
 
     private void people() throws IOException {
-        table(
-                Layout.USERS,
-                row -> {
-                    if (personIds.add(row)) {
-                        String id = row.id();
-                        people.put(
+        form.carry(Layout.USERS, people, RegistrarList::people);
+        table(Layout.USERS, people, row -> {
+            if (personIds.add(row)) {
+                String id = row.id();
+                people.put(
+                        id,
+                        new Person(
                                 id,
-                                new Person(
-                                        id,
-                                        !YesNo.isFalse(row.get("enabledUser")),
-                                        row.get("username"),
-                                        row.get("givenName"),
-                                        row.get("familyName"),
-                                        row.get("identifier"),
-                                        row.get("email")));
-                    }
-                },
-                row -> deletedPeople.add(row.id()));
+                                !YesNo.isFalse(row.get("enabledUser")),
+                                row.get("username"),
+                                row.get("givenName"),
+                                row.get("familyName"),
+                                row.get("identifier"),
+                                row.get("email")));
+            }
+        });
+        if (form.hasChanges()) {
+            personNumbers = new IdPool();
+            people.keySet().forEach(personNumbers::add);
+        }
     }
 
     private void enrollments() throws IOException {
         Map<String, String> roles = new HashMap<>();
-        Table table = new Table(bundle, ahead, Layout.ENROLLMENTS, faults);
+        Table table = table(Layout.ENROLLMENTS);
         Column inClass = table.column("classSourcedId");
         Column user = table.column("userSourcedId");
         Column school = table.column("schoolSourcedId");
@@ -308,9 +348,9 @@ public final class OneRosterReader {
                     String classId = row.get(inClass);
                     String userId = row.get(user);
                     ListedClass listed = classes.get(classId);
-                    int person = personIds.pool().find(userId);
-                    boolean goesWithThem = (listed == null && deletedClasses.contains(classId))
-                            || (person < 0 && deletedPeople.contains(userId));
+                    int person = personNumbers.find(userId);
+                    boolean goesWithThem = (listed == null && form.wasDeleted(Layout.CLASSES, classId))
+                            || (person < 0 && form.wasDeleted(Layout.USERS, userId));
                     if (goesWithThem) {
                         return;
                     }
@@ -341,6 +381,22 @@ public final class OneRosterReader {
                                 row.get(ends));
                     }
                 },
-                LEFT_OUT);
+                form.isChanges(Layout.ENROLLMENTS) ? row -> form.deleted(Layout.ENROLLMENTS, row) : LEFT_OUT);
+        if (form.isChanges(Layout.ENROLLMENTS) || form.isLeftOut(Layout.ENROLLMENTS)) {
+            carryEnrollments();
+        }
+    }
+
+    /** Those of the list before that no row took the place of, whose class and person are still there. */
+    private void carryEnrollments() {
+        for (Enrollment was : form.base().enrollments()) {
+            int person = personNumbers.find(was.userId());
+            boolean stays =
+                    classes.containsKey(was.classId()) && person >= 0 && !form.wasDeleted(Layout.ENROLLMENTS, was.id());
+            int number = stays ? enrollmentIds.pool().add(was.id()) : -1;
+            if (number >= 0) {
+                enrollments.add(number, was.classId(), person, was.role(), was.primary(), was.begins(), was.ends());
+            }
+        }
     }
 }

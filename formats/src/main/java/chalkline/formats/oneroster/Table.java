@@ -30,6 +30,7 @@ final class Table {
     private final Bundle bundle;
     private final ReadAhead ahead;
     private final Layout layout;
+    private final Set<String> without;
     private final Faults faults;
     private final Map<String, Integer> places = new HashMap<>();
     private final List<Column> columns = new ArrayList<>();
@@ -52,7 +53,9 @@ final class Table {
         }
     }
 
-    Table(Bundle bundle, ReadAhead ahead, Layout layout, Faults faults) {
+    /** @param without columns that need not be there, whatever the layout says */
+    Table(Bundle bundle, ReadAhead ahead, Layout layout, Set<String> without, Faults faults) {
+        this.without = without;
         this.bundle = bundle;
         this.ahead = ahead;
         this.layout = layout;
@@ -185,7 +188,7 @@ final class Table {
             faults.add(new Fault(layout.file(), 1, Integer.toString(i + 1), CONTROL));
         }
         for (String name : layout.required()) {
-            if (!places.containsKey(name)) {
+            if (!places.containsKey(name) && !without.contains(name)) {
                 faults.add(new Fault(layout.file(), 1, name, "the column is missing"));
                 right = false;
             }

@@ -104,7 +104,8 @@ class ReadArrival {
                     end(id, "list was the same", same -> same.same(before.get()));
                 } else {
                     long start = System.nanoTime();
-                    RegistrarList list = OneRosterReader.read(file, arrival.fileName(), Bounds.FAULTS);
+                    RegistrarList list =
+                            OneRosterReader.read(file, arrival.fileName(), before.map(inUse -> store.read(inUse.id())));
                     LOG.info("Arrival {} read in {} ms", id, millisSince(start));
                     keep(id, list, hash, before.map(Arrival::id));
                 }

@@ -1,11 +1,6 @@
 package chalkline.standins.registrar;
 
-import chalkline.formats.oneroster.OneRosterWriter;
-import chalkline.standins.CampusInUse;
 import chalkline.standins.StandInSettings;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -14,58 +9,88 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.context.request.WebRequest;
 
-/** The registrar stand-in: the current list as a OneRoster 1.1 bundle. */
+/** The registrar stand-in: the current list as a OneRoster bundle, and its days. */
 @RestController
-@RequestMapping("/registrar/list")
+@RequestMapping("/registrar")
 public class RegistrarController {
-    private final CampusInUse campus;
+    private final Registrar registrar;
     private final StandInSettings settings;
-    private final AtomicReference<byte[]> current = new AtomicReference<>();
 
-    RegistrarController(CampusInUse campus, StandInSettings settings) {
+    RegistrarController(Registrar registrar, StandInSettings settings) {
         this.settings = settings;
-        this.campus = campus;
+        this.registrar = registrar;
     }
 
-    /** The list, the same bytes until the registrar changes it. */
-    @GetMapping
-    ResponseEntity<byte[]> list(@RequestHeader(required = false) @Nullable String authorization) throws IOException {
+    /** The list, the same bytes until the registrar changes it; who has them already is told so (RFC 9110, section 13). */
+    @GetMapping("/list")
+    @Nullable
+    ResponseEntity<byte[]> list(@RequestHeader(required = false) @Nullable String authorization, WebRequest request) {
         if (!settings.letsIn(authorization)) {
             return new ResponseEntity<>(HttpStatus.UNAUTHORIZED);
+        }
+        Registrar.Export export = registrar.export();
+        if (request.checkNotModified(export.tag(), export.since().toEpochMilli())) {
+            return null;
         }
         HttpHeaders headers = new HttpHeaders();
         headers.setContentType(MediaType.parseMediaType("application/zip"));
         headers.setContentDisposition(
                 ContentDisposition.attachment().filename("skerrow.zip").build());
-        return new ResponseEntity<>(bytes(), headers, 200);
+        return new ResponseEntity<>(export.bytes(), headers, 200);
     }
 
     /** Puts another file in its place, right or wrong, as a registrar's export may go wrong. */
-    @PutMapping(consumes = MediaType.ALL_VALUE)
+    @PutMapping(path = "/list", consumes = MediaType.ALL_VALUE)
     void replace(@RequestBody byte[] file) {
-        current.set(file);
+        registrar.replace(file);
     }
 
-    /** Goes back to the campus's own list. */
-    @DeleteMapping
+    /** Goes back to the day's own list. */
+    @DeleteMapping("/list")
     void restore() {
-        current.set(null);
+        registrar.replace(null);
     }
 
-    private byte[] bytes() throws IOException {
-        byte[] bytes = current.get();
-        if (bytes == null) {
-            ByteArrayOutputStream out = new ByteArrayOutputStream();
-            OneRosterWriter.write(campus.list(), out);
-            bytes = out.toByteArray();
-            current.compareAndSet(null, bytes);
-        }
-        return bytes;
+    @GetMapping("/api/day")
+    Registrar.Now now() {
+        return registrar.now();
     }
+
+    /** Lets so many days go by, or starts again where the day is earlier than the present one. */
+    @PutMapping("/api/day")
+    Registrar.Now goTo(@RequestBody Day to) {
+        registrar.goTo(to.day());
+        return registrar.now();
+    }
+
+    @PostMapping("/api/day")
+    Registrar.Now next() {
+        registrar.goTo(registrar.now().day() + 1);
+        return registrar.now();
+    }
+
+    /** How tonight's export goes. */
+    @PutMapping("/api/night")
+    Registrar.Now night(@RequestBody Kind kind) {
+        registrar.night(kind.night());
+        return registrar.now();
+    }
+
+    @PutMapping("/api/form")
+    Registrar.Now form(@RequestBody Registrar.Form form) {
+        registrar.form(form);
+        return registrar.now();
+    }
+
+    record Day(int day) {}
+
+    record Kind(Night night) {}
 }

@@ -93,6 +93,13 @@ export function post<P extends PathsWithMethod<paths, 'post'>>(
     return call('post', path, asked, signal) as Promise<Answer<Operation<'post', P>>>
 }
 
+export function put<P extends PathsWithMethod<paths, 'put'>>(
+    path: P,
+    asked: Asked<Operation<'put', P>>,
+): Promise<Answer<Operation<'put', P>>> {
+    return call('put', path, asked) as Promise<Answer<Operation<'put', P>>>
+}
+
 export async function remove<P extends PathsWithMethod<paths, 'delete'>>(
     path: P,
     asked: Asked<Operation<'delete', P>>,

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/arrivals/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schedule"];
+        put: operations["schedule_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/start": {
         parameters: {
             query?: never;
@@ -1028,6 +1044,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrivals/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{id}/changes/sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["changes_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/nights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["nights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/asks/{name}": {
         parameters: {
             query?: never;
@@ -1048,6 +1112,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        ArrivalSchedule: {
+            active: boolean;
+            /** Format: time-local */
+            at: string;
+        };
+        ScheduleView: {
+            active: boolean;
+            at: string;
+            zone: string;
+            /** Format: date-time */
+            next: string | null;
+        };
         StartAdjusted: {
             versions: string;
             key: string;
@@ -1668,7 +1744,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            source: "FETCHED" | "FILE";
+            source: "FETCHED" | "SCHEDULED" | "FILE";
             fileName: string;
             /** @enum {string} */
             state: "READING" | "KEPT" | "SAME" | "REFUSED" | "HELD" | "TURNED_AWAY";
@@ -1695,6 +1771,8 @@ export interface components {
             /** Format: date-time */
             decidedAt: string | null;
             reason: string;
+            /** Format: int64 */
+            sameAs: number | null;
         };
         Oddity: {
             /** @enum {string} */
@@ -2109,6 +2187,90 @@ export interface components {
             /** Format: int32 */
             drops: number;
         };
+        ChangeDepartment: {
+            code: string;
+            name: string;
+            college: string;
+            /** Format: int32 */
+            sectionsIn: number;
+            /** Format: int32 */
+            sectionsOut: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            instructorsIn: number;
+            /** Format: int32 */
+            instructorsOut: number;
+            /** Format: int32 */
+            adds: number;
+            /** Format: int32 */
+            drops: number;
+            /** Format: int32 */
+            builds: number;
+            /** Format: int32 */
+            alters: number;
+            /** Format: int32 */
+            leaves: number;
+        };
+        Changes: {
+            /** Format: int64 */
+            before: number;
+            term: string;
+            termName: string;
+            departments: components["schemas"]["ChangeDepartment"][];
+        };
+        ChangeFact: {
+            what: string;
+            before: string;
+            after: string;
+        };
+        ChangeMover: {
+            what: string;
+            person: string;
+            name: string;
+        };
+        ChangeSectionChange: {
+            section: string;
+            label: string;
+            title: string;
+            kind: string;
+            facts: components["schemas"]["ChangeFact"][];
+            people: components["schemas"]["ChangeMover"][];
+            shell: string | null;
+            shellKey: string | null;
+            action: string | null;
+            open: boolean;
+            values: components["schemas"]["ChangeShellValue"][];
+            /** Format: int32 */
+            studentsBefore: number;
+            /** Format: int32 */
+            studentsAfter: number;
+        };
+        ChangeShellValue: {
+            field: string;
+            name: string;
+            before: string;
+            after: string;
+        };
+        ArrivalNight: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            receivedAt: string;
+            /** @enum {string} */
+            state: "READING" | "KEPT" | "SAME" | "REFUSED" | "HELD" | "TURNED_AWAY";
+            inUse: boolean;
+            /** Format: int32 */
+            sections: number;
+            /** Format: int32 */
+            cameIn: number;
+            /** Format: int32 */
+            wentOut: number;
+            /** Format: int32 */
+            adds: number;
+            /** Format: int32 */
+            drops: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -2118,6 +2280,50 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+        };
+    };
+    schedule_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalSchedule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+        };
+    };
     start: {
         parameters: {
             query: {
@@ -3810,6 +4016,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DepartmentTallyRow"][];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changes"][];
+                };
+            };
+        };
+    };
+    changes_1: {
+        parameters: {
+            query: {
+                term: string;
+                department: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeSectionChange"][];
+                };
+            };
+        };
+    };
+    nights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalNight"][];
                 };
             };
         };

@@ -8,9 +8,14 @@
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import Brought from './Brought.svelte'
+    import Changes from './Changes.svelte'
+    import { CHANGED, changedRows } from './changes'
     import Decide from './Decide.svelte'
     import Faults from './Faults.svelte'
+    import Nights from './Nights.svelte'
     import Oddities from './Oddities.svelte'
+    import Schedule from './Schedule.svelte'
+    import Sections from './Sections.svelte'
 
     type Arrival = Api['ArrivalView']
 
@@ -20,13 +25,23 @@
 
     let arrivals = $state<Arrival[]>([])
     let known = $state(false)
-    let departments = $state<Api['DepartmentTallyRow'][]>([])
+    let departments = $state.raw<Api['DepartmentTallyRow'][]>([])
+    let changes = $state.raw<Api['Changes'][]>([])
+    let sections = $state.raw<Api['ChangeSectionChange'][]>([])
+    let nights = $state.raw<Api['ArrivalNight'][]>([])
     let counted = $state(false)
     let over = $state(false)
     let picker = $state<HTMLInputElement>()
     let timer: ReturnType<typeof setTimeout> | undefined
 
     const shown = $derived(arrivals.find((a) => String(a.id) === route.params.id) ?? arrivals[0])
+    const same = $derived(arrivals.find((a) => a.id === shown?.sameAs))
+    /** The department of which the sections are looked at. */
+    const department = $derived(
+        changes
+            .find((c) => c.term === route.params.of)
+            ?.departments.find((d) => d.code === route.params.department),
+    )
     const STATES = {
         READING: { says: 'being read', mark: '…', class: 'soft' },
         KEPT: { says: 'kept', mark: '✓', class: 'moss' },
@@ -44,18 +59,45 @@
     $effect(() => {
         const id = shown && ['KEPT', 'HELD', 'TURNED_AWAY'].includes(shown.state) ? shown.id : 0
         departments = []
+        changes = []
         counted = false
+        let left = false
         if (id > 0) {
             void campus.attempt(async () => {
-                departments = await get('/api/arrivals/{id}/departments', { path: { id } })
+                const [rows, changed] = await Promise.all([
+                    get('/api/arrivals/{id}/departments', { path: { id } }),
+                    get('/api/arrivals/{id}/changes', { path: { id } }),
+                ])
+                if (left) return
+                departments = rows
+                changes = changed
                 counted = true
             })
         }
+        return () => (left = true)
+    })
+
+    $effect(() => {
+        const term = route.params.of
+        const code = department?.code
+        sections = []
+        let left = false
+        if (shown && term && code !== undefined) {
+            const id = shown.id
+            void campus.attempt(async () => {
+                const changed = await get('/api/arrivals/{id}/changes/sections', {
+                    path: { id },
+                    query: { term, department: code },
+                })
+                if (!left) sections = changed
+            })
+        }
+        return () => (left = true)
     })
 
     async function load() {
         const wasReading = arrivals.some((a) => a.state === 'READING')
-        arrivals = await get('/api/arrivals')
+        ;[arrivals, nights] = await Promise.all([get('/api/arrivals'), get('/api/arrivals/nights')])
         known = true
         if (arrivals.some((a) => a.state === 'READING')) {
             timer = setTimeout(() => void campus.attempt(load), ASK_AGAIN_MILLIS)
@@ -121,18 +163,46 @@
             <h1>
                 {shown.state === 'HELD' ? `${shown.fileName} is held` : `What ${shown.fileName} brought`}
             </h1>
-            {#key shown.id}<Decide arrival={shown} decided={afterDecision} />{/key}
-            {#if shown.oddities.length > 0}<Oddities oddities={shown.oddities} />{/if}
-            {#if departments.length > 0}
-                <Brought rows={departments} />
-            {:else if counted}
-                <p class="soft">It has no sections.</p>
+            {#if nights.length > 1}<Nights {nights} shown={shown.id} />{/if}
+            {#if department}
+                <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+                <p class="back" onclick={follow}>
+                    <a href={route.href('arrivals', { id: String(shown.id) })}>All departments</a>
+                    <b>{department.name}</b>
+                    <span class="soft">{department.college}, {count(sections.length, 'section')} changed</span
+                    >
+                </p>
+                <Sections {sections} term={route.params.of ?? ''} />
             {:else}
-                <p class="soft" role="status">Counting by department …</p>
+                {#key shown.id}<Decide arrival={shown} decided={afterDecision} />{/key}
+                {#if shown.oddities.length > 0}<Oddities oddities={shown.oddities} />{/if}
+                {#if changes.length > 0}
+                    <Changes {changes} id={shown.id} />
+                {:else if departments.length > 0}
+                    <Brought rows={departments} />
+                {:else if counted}
+                    <p class="soft">It has no sections.</p>
+                {:else}
+                    <p class="soft" role="status">Counting by department …</p>
+                {/if}
             {/if}
         {:else if shown?.state === 'SAME'}
             <h1>{shown.fileName} is the same as the one before</h1>
-            <p class="soft">Nothing has changed at the registrar's.</p>
+            {#if same?.state === 'HELD'}
+                <p>It is still the list that is <b class="brick">■ held</b>; nothing computes from it.</p>
+            {:else if same?.state === 'REFUSED'}
+                <p>It is still the list that was <b class="brick">■ refused</b>, with the same faults.</p>
+            {:else if same?.state === 'TURNED_AWAY'}
+                <p>It is still the list that was turned away.</p>
+            {:else}
+                <p class="soft">Nothing has changed at the registrar's.</p>
+            {/if}
+            {#if same}
+                <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+                <p onclick={follow}>
+                    <a href={route.href('arrivals', { id: String(same.id) })}>Look at it</a>
+                </p>
+            {/if}
         {:else if known}
             <h1>Nothing has come in yet</h1>
             <p class="begin">
@@ -144,6 +214,7 @@
 {/snippet}
 
 {#snippet margin()}
+    <Schedule />
     <h2>Arrivals</h2>
     {#if arrivals.length === 0}<p class="soft">None yet.</p>{/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
@@ -198,6 +269,11 @@
                     ['column', (f) => f.column],
                     ['reason', (f) => f.reason],
                 ])}
+        />
+    {:else if department}
+        <Export
+            name="{department.name}: what {shown?.fileName} changed"
+            cells={() => cells(changedRows(sections), CHANGED)}
         />
     {:else if departments.length > 0}
         <Export
@@ -269,6 +345,13 @@
     .zone {
         font-size: 12.5px;
         margin-top: 14px;
+    }
+    .back {
+        margin-top: 10px;
+        display: flex;
+        flex-wrap: wrap;
+        gap: 4px 14px;
+        align-items: baseline;
     }
     .on {
         margin-left: auto;

@@ -110,6 +110,9 @@ public final class Bounds {
     /** Characters of a text that people read, such as an instruction or the text of a page. */
     public static final int TEXT = 100_000;
 
+    /** Characters of a header of an answer that is kept. */
+    public static final int HEADER = 100;
+
     private Bounds() {}
 
     /** Why a day cannot be of a term, a break or a date; empty where it can. */

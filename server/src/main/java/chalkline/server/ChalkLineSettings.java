@@ -39,8 +39,12 @@ public record ChalkLineSettings(
         return Optional.ofNullable(proxy).filter(address -> !address.isBlank());
     }
 
-    /** Where the current registrar's list is fetched. */
-    public record Registrar(@Nullable URI url, Credentials credentials) {
+    /**
+     * Where the current registrar's list is fetched.
+     *
+     * @param lookEvery how often it is looked whether the time has come at which it is fetched by itself
+     */
+    public record Registrar(@Nullable URI url, Duration lookEvery, Credentials credentials) {
         public Optional<URI> address() {
             return given(url);
         }

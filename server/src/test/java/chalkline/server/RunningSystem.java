@@ -259,6 +259,7 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("CHALKLINE_TODAY", "2026-12-07");
         settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
         settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
+        settings.put("REGISTRAR_LOOK_EVERY", "300ms");
         settings.put("LMS_LEFT_ALONE", "1s");
         settings.put("LMS_LONGEST_COPY", "3s");
         return settings;

@@ -19,9 +19,14 @@ import java.util.Optional;
 @Entity
 class Arrival {
     private static final int ODDITIES_KEPT = 200;
+    /** Who lists come from that nobody asked for; no login has a space. */
+    static final String SCHEDULE = "the schedule";
+
     /** Where it came from. */
     enum Source {
         FETCHED,
+        /** Fetched by itself, at its time of day. */
+        SCHEDULED,
         FILE
     }
 
@@ -29,7 +34,7 @@ class Arrival {
     enum State {
         READING,
         KEPT,
-        /** The same content as the one in use; nothing new was kept. */
+        /** The same content as one that came before; nothing new was kept. */
         SAME,
         REFUSED,
         /** It tripped a guard; nothing computes from it until a person accepts it. */
@@ -54,6 +59,17 @@ class Arrival {
     private String receivedBy;
     private Instant readAt;
     private String contentHash;
+    /** What the registrar says it by, to know it again; empty where nothing is said. */
+    private String etag = "";
+
+    private String lastModified = "";
+    /** The arrival that has the same content. */
+    private Long sameAs;
+
+    private int cameIn;
+    private int wentOut;
+    private int adds;
+    private int drops;
     private int sections;
     private int courses;
     private int people;
@@ -67,7 +83,7 @@ class Arrival {
     /** Since when it is the list in use, or was; null for one that never was. */
     private Instant inUseSince;
 
-    /** The list that was in use when this one was held. */
+    /** The list that was in use when this one was kept or held. */
     private Long againstId;
 
     @Convert(converter = AsJson.OfTrips.class)
@@ -97,14 +113,16 @@ class Arrival {
         this.reason = "";
     }
 
-    void keep(RegistrarList list, String hash, List<Oddity> odd) {
-        read(list, hash, odd);
+    /** @param against the list that was in use until now; null for the first */
+    void keep(RegistrarList list, List<Oddity> odd, Long against) {
+        read(list, odd);
         state = State.KEPT;
+        againstId = against;
         inUseSince = readAt;
     }
 
-    void hold(RegistrarList list, String hash, List<Oddity> odd, long against, List<Trip> tripped) {
-        read(list, hash, odd);
+    void hold(RegistrarList list, List<Oddity> odd, long against, List<Trip> tripped) {
+        read(list, odd);
         state = State.HELD;
         againstId = against;
         trips = List.copyOf(tripped);
@@ -115,6 +133,14 @@ class Arrival {
         state = State.KEPT;
         inUseSince = now();
         decide(login, why);
+    }
+
+    /** What it brought against the list before. */
+    void brought(int sectionsIn, int sectionsOut, int studentsIn, int studentsOut) {
+        cameIn = sectionsIn;
+        wentOut = sectionsOut;
+        adds = studentsIn;
+        drops = studentsOut;
     }
 
     void turnAway(String login, String why) {
@@ -128,10 +154,9 @@ class Arrival {
         reason = why;
     }
 
-    private void read(RegistrarList list, String hash, List<Oddity> odd) {
+    private void read(RegistrarList list, List<Oddity> odd) {
         readAt = now();
         oddities = odd.stream().limit(ODDITIES_KEPT).toList();
-        contentHash = hash;
         sections = list.classes().size();
         courses = list.courses().size();
         people = list.people().size();
@@ -140,12 +165,20 @@ class Arrival {
 
     void same(Arrival before) {
         state = State.SAME;
+        sameAs = before.id;
         readAt = now();
         contentHash = before.contentHash;
         sections = before.sections;
         courses = before.courses;
         people = before.people;
         enrollments = before.enrollments;
+    }
+
+    /** What it can be known again by. */
+    void know(String hash, RegistrarHttp.Tags tags) {
+        contentHash = hash;
+        etag = tags.etag();
+        lastModified = tags.lastModified();
     }
 
     /** @param count how many faults there are, of which some have their places */
@@ -198,8 +231,36 @@ class Arrival {
         return contentHash;
     }
 
+    RegistrarHttp.Tags tags() {
+        return new RegistrarHttp.Tags(etag, lastModified);
+    }
+
+    Optional<Long> sameAs() {
+        return Optional.ofNullable(sameAs);
+    }
+
+    Optional<Instant> inUseSince() {
+        return Optional.ofNullable(inUseSince);
+    }
+
     int sections() {
         return sections;
+    }
+
+    int cameIn() {
+        return cameIn;
+    }
+
+    int wentOut() {
+        return wentOut;
+    }
+
+    int adds() {
+        return adds;
+    }
+
+    int drops() {
+        return drops;
     }
 
     int courses() {

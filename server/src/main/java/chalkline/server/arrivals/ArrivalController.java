@@ -4,15 +4,18 @@ import chalkline.core.Bounds;
 import chalkline.server.frame.Uploads;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.io.InputStream;
+import java.time.LocalTime;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestPart;
@@ -24,9 +27,11 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api/arrivals")
 class ArrivalController {
     private final ArrivalService arrivals;
+    private final ScheduleService schedule;
 
-    ArrivalController(ArrivalService arrivals) {
+    ArrivalController(ArrivalService arrivals, ScheduleService schedule) {
         this.arrivals = arrivals;
+        this.schedule = schedule;
     }
 
     @GetMapping
@@ -57,6 +62,25 @@ class ArrivalController {
     @PostMapping("/{id}/turn-away")
     ArrivalService.View turnAway(@PathVariable long id, @Valid @RequestBody Decision decision) {
         return arrivals.turnAway(id, decision.reason());
+    }
+
+    /** The last thirty lists that were read, the oldest first. */
+    @GetMapping("/nights")
+    List<ArrivalService.Night> nights() {
+        return arrivals.nights();
+    }
+
+    @GetMapping("/schedule")
+    ScheduleService.View schedule() {
+        return schedule.view();
+    }
+
+    /** At what time of day, by the campus's clocks, the list is fetched by itself, or that it is not. */
+    record Schedule(boolean active, @NotNull LocalTime at) {}
+
+    @PutMapping("/schedule")
+    ScheduleService.View schedule(@Valid @RequestBody Schedule wanted) {
+        return schedule.set(wanted.active(), wanted.at());
     }
 
     @PostMapping("/fetch")

@@ -19,6 +19,7 @@ import com.github.benmanes.caffeine.cache.LoadingCache;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.io.InputStream;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,6 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ArrivalService {
     private static final int LISTS_IN_MEMORY = 3;
+    static final String THE_LIST = "the registrar's list";
 
     private final Arrivals arrivals;
     private final Pieces pieces;
@@ -68,10 +70,9 @@ public class ArrivalService {
             throw new Refusal("The registrar's address is not set. Set REGISTRAR_URL to where the list is fetched and"
                     + " start Chalk Line again, or drop a file.");
         }
-        Arrival arrival =
-                arrivals.saveAndFlush(new Arrival(Arrival.Source.FETCHED, "the registrar's list", SignedIn.login()));
+        Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FETCHED, THE_LIST, SignedIn.login()));
         ledger.write("list asked for", arrival.fileName(), Map.of("arrival", arrival.id()));
-        schedule(arrival);
+        ReadArrival.schedule(scheduler, arrival);
         return view(arrival);
     }
 
@@ -82,15 +83,8 @@ public class ArrivalService {
         Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FILE, fileName, SignedIn.login()));
         long bytes = pieces.take(arrival.id(), content);
         ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", bytes));
-        schedule(arrival);
+        ReadArrival.schedule(scheduler, arrival);
         return view(arrival);
-    }
-
-    private void schedule(Arrival arrival) {
-        scheduler.scheduleIfNotExists(ReadArrival.TASK
-                .instance(Long.toString(arrival.id()))
-                .data(new ReadArrival.Work(arrival.id()))
-                .scheduledTo(Instant.now()));
     }
 
     /** The latest arrivals, newest first. */
@@ -112,10 +106,16 @@ public class ArrivalService {
         if (!ListStore.HAVE_ROWS.contains(arrival.state())) {
             return List.of();
         }
-        Optional<Long> before = arrival.againstId()
+        return DepartmentTally.between(before(id).map(store::read), store.read(id));
+    }
+
+    /** The list that one is compared with: what it was held against, or the one kept before it; empty for the first. */
+    public Optional<Long> before(long id) {
+        return arrivals.findById(id)
+                .orElseThrow(() -> missing(id))
+                .againstId()
                 .or(() -> arrivals.findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State.KEPT, id)
                         .map(Arrival::id));
-        return DepartmentTally.between(before.map(store::read), store.read(id));
     }
 
     /**
@@ -163,6 +163,42 @@ public class ArrivalService {
     @Readers
     public List<View> held() {
         return views(arrivals.findByStateOrderByIdDesc(Arrival.State.HELD));
+    }
+
+    /**
+     * A list among those that came lately.
+     *
+     * @param cameIn sections that the list before it did not have
+     * @param adds students of sections that the list before it did not have
+     */
+    public record Night(
+            long id,
+            Instant receivedAt,
+            Arrival.State state,
+            boolean inUse,
+            int sections,
+            int cameIn,
+            int wentOut,
+            int adds,
+            int drops) {}
+
+    /** The last thirty lists that were read, the oldest first. */
+    @Readers
+    public List<Night> nights() {
+        Optional<Long> inUse = current();
+        return arrivals.findTop30ByStateInOrderByIdDesc(ListStore.HAVE_ROWS).stream()
+                .map(one -> new Night(
+                        one.id(),
+                        one.receivedAt(),
+                        one.state(),
+                        inUse.equals(Optional.of(one.id())),
+                        one.sections(),
+                        one.cameIn(),
+                        one.wentOut(),
+                        one.adds(),
+                        one.drops()))
+                .sorted(Comparator.comparing(Night::id))
+                .toList();
     }
 
     /** How many lists wait for a person. */
@@ -240,10 +276,15 @@ public class ArrivalService {
                         .map(login -> names.getOrDefault(login, login))
                         .orElse(null),
                 arrival.decidedAt().orElse(null),
-                arrival.reason());
+                arrival.reason(),
+                arrival.sameAs().orElse(null));
     }
 
-    /** An arrival as a screen shows it. */
+    /**
+     * An arrival as a screen shows it.
+     *
+     * @param sameAs the arrival that has the same content, where nothing new was kept
+     */
     public record View(
             long id,
             Arrival.Source source,
@@ -263,7 +304,8 @@ public class ArrivalService {
             List<Oddity> oddities,
             @Nullable String decidedBy,
             @Nullable Instant decidedAt,
-            String reason) {}
+            String reason,
+            @Nullable Long sameAs) {}
 
     /** A guard that a list trips: so many of so many are gone, of a department or, if empty, of the campus. */
     public record TripView(String term, String department, String guard, int out, int whole) {

@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import jakarta.persistence.LockModeType;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -13,9 +14,16 @@ interface Arrivals extends JpaRepository<Arrival, Long> {
 
     List<Arrival> findTop20ByOrderByIdDesc();
 
+    /** The last one before another that came to something of its own. */
+    Optional<Arrival> findFirstByStateNotInAndIdLessThanOrderByIdDesc(Collection<Arrival.State> states, long id);
+
     List<Arrival> findByStateOrderByIdDesc(Arrival.State state);
 
+    List<Arrival> findTop30ByStateInOrderByIdDesc(Collection<Arrival.State> states);
+
     int countByState(Arrival.State state);
+
+    int countByStateAndSourceNot(Arrival.State state, Arrival.Source source);
 
     Optional<Arrival> findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State state, long id);
 

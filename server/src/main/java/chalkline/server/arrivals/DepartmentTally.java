@@ -68,6 +68,18 @@ final class DepartmentTally {
         }
     }
 
+    /** Tells an arrival what it brought, all departments together. */
+    static void tell(Arrival arrival, RegistrarList before, RegistrarList now) {
+        int[] sums = new int[4];
+        for (Row row : between(Optional.of(before), now)) {
+            sums[0] += row.cameIn();
+            sums[1] += row.wentOut();
+            sums[2] += row.adds();
+            sums[3] += row.drops();
+        }
+        arrival.brought(sums[0], sums[1], sums[2], sums[3]);
+    }
+
     static java.util.List<Row> between(Optional<RegistrarList> before, RegistrarList now) {
         Map<String, Count> counts = new HashMap<>();
         Map<String, ListedClass> old = before.map(RegistrarList::classes).orElse(Map.of());

@@ -1,36 +1,33 @@
 package chalkline.server.arrivals;
 
-import chalkline.core.Bounds;
 import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.formats.BoundedStream;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.oneroster.OneRosterReader;
-import chalkline.server.ChalkLineSettings;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.LmsUnavailable;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import jakarta.persistence.PersistenceException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.time.Duration;
+import java.time.Instant;
+import java.util.EnumSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -46,9 +43,14 @@ class ReadArrival {
     /** Which arrival to read. */
     record Work(long arrival) {}
 
+    /** Has an arrival read in the background. */
+    static void schedule(SchedulerClient scheduler, Arrival arrival) {
+        scheduler.scheduleIfNotExists(TASK.instance(Long.toString(arrival.id()))
+                .data(new Work(arrival.id()))
+                .scheduledTo(Instant.now()));
+    }
+
     private static final Logger LOG = LoggerFactory.getLogger(ReadArrival.class);
-    private static final Duration PATIENCE = Duration.ofMinutes(2);
-    private static final int OK = 200;
     private static final int MOST_ATTEMPTS = 3;
 
     private final Arrivals arrivals;
@@ -57,10 +59,8 @@ class ReadArrival {
     private final LedgerService ledger;
     private final HeldService held;
     private final GuardService guards;
-    private final ChalkLineSettings settings;
+    private final RegistrarHttp registrar;
     private final TransactionTemplate transaction;
-    private final HttpClient http =
-            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(10)).build();
 
     ReadArrival(
             Arrivals arrivals,
@@ -69,7 +69,7 @@ class ReadArrival {
             LedgerService ledger,
             HeldService held,
             GuardService guards,
-            ChalkLineSettings settings,
+            RegistrarHttp registrar,
             TransactionTemplate transaction) {
         this.arrivals = arrivals;
         this.pieces = pieces;
@@ -77,7 +77,7 @@ class ReadArrival {
         this.ledger = ledger;
         this.held = held;
         this.guards = guards;
-        this.settings = settings;
+        this.registrar = registrar;
         this.transaction = transaction;
     }
 
@@ -97,18 +97,7 @@ class ReadArrival {
         try {
             Path file = Files.createTempFile("arrival", ".zip");
             try {
-                bring(arrival, file);
-                String hash = hash(file);
-                Optional<Arrival> before = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
-                if (before.isPresent() && hash.equals(before.get().contentHash())) {
-                    end(id, "list was the same", same -> same.same(before.get()));
-                } else {
-                    long start = System.nanoTime();
-                    RegistrarList list =
-                            OneRosterReader.read(file, arrival.fileName(), before.map(inUse -> store.read(inUse.id())));
-                    LOG.info("Arrival {} read in {} ms", id, millisSince(start));
-                    keep(id, list, hash, before.map(Arrival::id));
-                }
+                read(id, arrival, file);
             } finally {
                 Files.delete(file);
             }
@@ -134,6 +123,50 @@ class ReadArrival {
                     "reading it met a mistake of Chalk Line's own ("
                             + e.getClass().getSimpleName() + "), which its log tells; nothing of the list was kept");
         }
+    }
+
+    private void read(long id, Arrival arrival, Path file) throws IOException, FaultyFileException {
+        Optional<Arrival> inUse = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
+        Optional<Arrival> last = last(arrival).or(() -> inUse);
+        Optional<RegistrarHttp.Tags> tags =
+                bring(arrival, last.map(Arrival::tags).orElse(RegistrarHttp.Tags.NONE), file);
+        if (tags.isEmpty()) {
+            end(id, "list was the same", same -> same.same(last.orElseThrow()));
+            return;
+        }
+        String hash = hash(file);
+        Optional<Arrival> known = Stream.of(inUse, last)
+                .flatMap(Optional::stream)
+                .filter(one -> hash.equals(one.contentHash()))
+                .findFirst();
+        if (known.isPresent()) {
+            end(id, "list was the same", same -> same.same(known.get()));
+            return;
+        }
+        change(id, one -> one.know(hash, tags.get()));
+        long start = System.nanoTime();
+        RegistrarList list = OneRosterReader.read(file, arrival.fileName(), inUse.map(one -> store.read(one.id())));
+        LOG.info("Arrival {} read in {} ms", id, millisSince(start));
+        keep(id, list, inUse.map(Arrival::id));
+    }
+
+    /**
+     * What came last, for a list that nobody asked for: one that was refused, is held or was replaced by somebody is not
+     * brought up anew every night. Whoever asks for a list wants it read again.
+     */
+    private Optional<Arrival> last(Arrival arrival) {
+        return arrival.source() == Arrival.Source.SCHEDULED
+                ? arrivals.findFirstByStateNotInAndIdLessThanOrderByIdDesc(
+                        EnumSet.of(Arrival.State.READING, Arrival.State.SAME), arrival.id())
+                : Optional.empty();
+    }
+
+    private void change(long id, Consumer<Arrival> change) {
+        transaction.executeWithoutResult(status -> {
+            Arrival arrival = arrivals.findById(id).orElseThrow();
+            change.accept(arrival);
+            arrivals.save(arrival);
+        });
     }
 
     /** Ends a list that could not be read for reasons that are not its own. */
@@ -163,7 +196,7 @@ class ReadArrival {
         return e.getMessage() == null ? "nobody answers" : e.getMessage();
     }
 
-    private void keep(long id, RegistrarList list, String hash, Optional<Long> before) {
+    private void keep(long id, RegistrarList list, Optional<Long> before) {
         // the LMS is looked at first, so that the first proof of the list is the one that is built from
         try {
             held.refresh();
@@ -175,10 +208,11 @@ class ReadArrival {
         List<Arrival.Trip> trips =
                 before.map(inUse -> guards.tripped(store.read(inUse), list)).orElse(List.of());
         List<Oddity> odd = Oddity.of(list, before.map(store::read));
+        before.map(store::read).ifPresent(inUse -> change(id, one -> DepartmentTally.tell(one, inUse, list)));
         if (trips.isEmpty()) {
-            end(id, "list kept", arrival -> arrival.keep(list, hash, odd));
+            end(id, "list kept", arrival -> arrival.keep(list, odd, before.orElse(null)));
         } else {
-            end(id, "list held", arrival -> arrival.hold(list, hash, odd, before.orElseThrow(), trips));
+            end(id, "list held", arrival -> arrival.hold(list, odd, before.orElseThrow(), trips));
         }
         LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
     }
@@ -187,7 +221,7 @@ class ReadArrival {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    private void end(long id, String what, java.util.function.Consumer<Arrival> change) {
+    private void end(long id, String what, Consumer<Arrival> change) {
         transaction.executeWithoutResult(status -> {
             Arrival arrival = arrivals.findById(id).orElseThrow();
             change.accept(arrival);
@@ -201,31 +235,16 @@ class ReadArrival {
         });
     }
 
-    private void bring(Arrival arrival, Path to) throws IOException, FaultyFileException {
-        if (arrival.source() == Arrival.Source.FILE) {
-            try (OutputStream out = Files.newOutputStream(to)) {
-                pieces.write(arrival.id(), out);
-            }
-            return;
+    /** Nothing where it is the known one, which was then not brought. */
+    private Optional<RegistrarHttp.Tags> bring(Arrival arrival, RegistrarHttp.Tags known, Path to)
+            throws IOException, FaultyFileException {
+        if (arrival.source() != Arrival.Source.FILE) {
+            return registrar.fetch(arrival.fileName(), known, to);
         }
-        HttpRequest.Builder asking = HttpRequest.newBuilder(
-                        settings.registrar().address().orElseThrow())
-                .timeout(PATIENCE);
-        settings.registrar().credentials().authorization().ifPresent(value -> asking.header("Authorization", value));
-        HttpRequest request = asking.build();
-        try {
-            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
-            try (InputStream body = new BoundedStream(response.body(), Bounds.LIST_BYTES)) {
-                Files.copy(body, to, StandardCopyOption.REPLACE_EXISTING);
-            }
-            if (response.statusCode() != OK) {
-                throw new FaultyFileException(List.of(Fault.ofFile(
-                        arrival.fileName(), "the registrar answered " + response.statusCode() + " instead of a list")));
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IOException("the program is ending", e);
+        try (OutputStream out = Files.newOutputStream(to)) {
+            pieces.write(arrival.id(), out);
         }
+        return Optional.of(RegistrarHttp.Tags.NONE);
     }
 
     private static String hash(Path file) throws IOException {

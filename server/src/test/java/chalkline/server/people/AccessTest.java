@@ -47,6 +47,9 @@ class AccessTest {
             new Route("GET", "/api/arrivals/{id}/departments", false, ""),
             new Route("POST", "/api/arrivals", true, "upload"),
             new Route("POST", "/api/arrivals/fetch", true, ""),
+            new Route("GET", "/api/arrivals/schedule", false, ""),
+            new Route("GET", "/api/arrivals/nights", false, ""),
+            new Route("PUT", "/api/arrivals/schedule", true, "{\"active\":false,\"at\":\"03:00\"}"),
             new Route("GET", "/api/conventions", false, ""),
             new Route("GET", "/api/conventions/vocabulary", false, ""),
             new Route("GET", "/api/conventions/versions", false, ""),
@@ -62,6 +65,8 @@ class AccessTest {
             new Route("POST", "/api/lms/refreshes", true, ""),
             new Route("GET", "/api/lms/refreshes/latest", false, ""),
             new Route("GET", "/api/arrivals/{id}/effect", false, ""),
+            new Route("GET", "/api/arrivals/{id}/changes", false, ""),
+            new Route("GET", "/api/arrivals/{id}/changes/sections", false, ""),
             new Route("POST", "/api/arrivals/{id}/use", true, "{\"reason\":\"so it is\"}"),
             new Route("POST", "/api/arrivals/{id}/turn-away", true, "{\"reason\":\"so it is\"}"),
             new Route("GET", "/api/conventions/unmatched", false, ""),
@@ -215,7 +220,7 @@ class AccessTest {
             path += "?versions=1.1.1&day=2027-01-04";
         }
         if (path.endsWith("/sections")) {
-            path += "?find=ocea";
+            path += path.contains("/changes/") ? "?term=27SP&department=OCEA" : "?find=ocea";
         }
         if (path.endsWith("/starts")) {
             path += "?versions=1.1.1";
@@ -242,6 +247,7 @@ class AccessTest {
         return switch (route.method()) {
             case "GET" -> client.get(path);
             case "DELETE" -> client.delete(path);
+            case "PUT" -> client.put(path, route.body());
             default -> client.post(path, route.body());
         };
     }

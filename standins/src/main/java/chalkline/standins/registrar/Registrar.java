@@ -32,6 +32,7 @@ class Registrar {
     private byte @Nullable [] other;
     private Form form = new Form("1.1", false);
     private @Nullable Export export;
+    private int sent;
 
     Registrar(CampusInUse campus) {
         this.campus = campus;
@@ -74,8 +75,12 @@ class Registrar {
         }
     }
 
-    /** How things stand. */
-    record Now(int day, Night night, String version, boolean delta, int sections, int enrollments) {}
+    /**
+     * How things stand.
+     *
+     * @param sent how many times the list was sent, and not only said to be the same
+     */
+    record Now(int day, Night night, String version, boolean delta, int sections, int enrollments, int sent) {}
 
     synchronized Now now() {
         RegistrarList list = days().list();
@@ -85,7 +90,12 @@ class Registrar {
                 form.version(),
                 form.delta(),
                 list.classes().size(),
-                list.enrollments().size());
+                list.enrollments().size(),
+                sent);
+    }
+
+    synchronized void wasSent() {
+        sent++;
     }
 
     private Days days() {

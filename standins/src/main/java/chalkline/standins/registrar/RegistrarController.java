@@ -40,6 +40,7 @@ public class RegistrarController {
         if (request.checkNotModified(export.tag(), export.since().toEpochMilli())) {
             return null;
         }
+        registrar.wasSent();
         HttpHeaders headers = new HttpHeaders();
         headers.setContentType(MediaType.parseMediaType("application/zip"));
         headers.setContentDisposition(

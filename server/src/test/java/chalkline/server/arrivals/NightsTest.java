@@ -1,0 +1,254 @@
+package chalkline.server.arrivals;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.server.Client;
+import chalkline.server.RunningSystem;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/** Lists that come by themselves, night after night. */
+class NightsTest {
+    private static RunningSystem system;
+    private static Client abara;
+    private static Client registrar;
+
+    @BeforeAll
+    static void start() {
+        system = RunningSystem.withSections(400, "--standins.earlier-terms=false");
+        abara = system.signedIn("abara");
+        registrar = Client.anonymous(system.standIns());
+    }
+
+    @AfterAll
+    static void stop() {
+        system.close();
+    }
+
+    @BeforeEach
+    void firstDay() {
+        form("1.1", false);
+        day(0);
+        JsonNode first = abara.fetchList();
+        if (first.get("state").asString().equals("HELD")) {
+            decide(first, "use");
+        }
+    }
+
+    private static void day(int day) {
+        assertThat(registrar.put("/registrar/api/day", "{\"day\":" + day + "}").status())
+                .isEqualTo(200);
+    }
+
+    private static void night(String how) {
+        assertThat(registrar
+                        .put("/registrar/api/night", "{\"night\":\"" + how + "\"}")
+                        .status())
+                .isEqualTo(200);
+    }
+
+    private static void form(String version, boolean delta) {
+        registrar.put("/registrar/api/form", "{\"version\":\"" + version + "\",\"delta\":" + delta + "}");
+    }
+
+    private static int sent() {
+        return registrar.get("/registrar/api/day").json().get("sent").asInt();
+    }
+
+    private static JsonNode last() {
+        return abara.get("/api/arrivals").json().get(0);
+    }
+
+    private static JsonNode decide(JsonNode arrival, String how) {
+        Client.Answer decided =
+                abara.post("/api/arrivals/" + arrival.get("id") + "/" + how, "{\"reason\":\"looked at\"}");
+        assertThat(decided.status()).as(decided.text()).isEqualTo(200);
+        return decided.json();
+    }
+
+    /** The time of the schedule comes; what it brought. */
+    private static JsonNode atNight() throws SQLException {
+        long before = last().get("id").asLong();
+        assertThat(abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"00:00\"}")
+                        .status())
+                .isEqualTo(200);
+        try (Connection connection = DriverManager.getConnection(system.databaseUrl(), "chalkline", "chalkline");
+                Statement statement = connection.createStatement()) {
+            statement.executeUpdate("update list_schedule set last_day = '2000-01-01'");
+        }
+        return abara.until(
+                        "/api/arrivals",
+                        all -> all.get(0).get("id").asLong() > before
+                                && !all.get(0).get("state").asString().equals("READING"))
+                .get(0);
+    }
+
+    private static void assertState(JsonNode arrival, String state) {
+        assertThat(arrival.get("state").asString())
+                .as(arrival.get("faults").toString())
+                .isEqualTo(state);
+    }
+
+    @Test
+    void aListThatIsTheSameIsNotSentAgain() {
+        long inUse = last().get("sameAs").isNull()
+                ? last().get("id").asLong()
+                : last().get("sameAs").asLong();
+        int before = sent();
+        JsonNode again = abara.fetchList();
+        assertState(again, "SAME");
+        assertThat(again.get("sameAs").asLong()).isEqualTo(inUse);
+        assertThat(again.get("sections").asInt()).isEqualTo(400);
+        assertThat(sent()).as("it was only said to be the same").isEqualTo(before);
+    }
+
+    @Test
+    void theScheduleSaysWhenItIsNext() {
+        JsonNode set = abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"03:15\"}")
+                .json();
+        assertThat(set.get("zone").asString()).isEqualTo("America/Halifax");
+        ZonedDateTime next = Instant.parse(set.get("next").asString()).atZone(ZoneId.of("America/Halifax"));
+        assertThat(next.toLocalTime()).hasToString("03:15");
+        assertThat(next.toInstant()).isBetween(Instant.now(), Instant.now().plusSeconds(26 * 3600));
+        JsonNode off = abara.put("/api/arrivals/schedule", "{\"active\":false,\"at\":\"03:15\"}")
+                .json();
+        assertThat(off.get("next").isNull()).isTrue();
+        assertThat(abara.get("/api/arrivals/schedule").json()).isEqualTo(off);
+        Client.Answer wrong = abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"25:00\"}");
+        assertThat(wrong.status()).isEqualTo(400);
+    }
+
+    /** What is wrong is told once, not every night anew; what is right again is taken. */
+    @Test
+    void brokenHalvedAndDoubledNightsChangeNothing() throws SQLException {
+        JsonNode same = atNight();
+        assertState(same, "SAME");
+        assertThat(same.get("source").asString()).isEqualTo("SCHEDULED");
+        assertThat(same.get("receivedBy").asString()).isEqualTo("the schedule");
+        for (String how : new String[] {"BROKEN", "HALVED", "DOUBLED"}) {
+            String versions = abara.versions("27SP");
+            night(how);
+            JsonNode wrong = atNight();
+            assertState(wrong, how.equals("HALVED") ? "HELD" : "REFUSED");
+            JsonNode again = atNight();
+            assertState(again, "SAME");
+            assertThat(again.get("sameAs").asLong()).isEqualTo(wrong.get("id").asLong());
+            assertThat(abara.versions("27SP").replaceAll("\\D[0-9]+$", ""))
+                    .isEqualTo(versions.replaceAll("\\D[0-9]+$", ""));
+            if (how.equals("HALVED")) {
+                decide(wrong, "turn-away");
+                assertState(atNight(), "SAME");
+                assertState(abara.fetchList(), "HELD");
+                decide(last(), "turn-away");
+            }
+        }
+        day(1);
+        JsonNode next = atNight();
+        assertState(next, "KEPT");
+        assertThat(next.get("inUse").asBoolean()).isTrue();
+    }
+
+    /** Days of changes bring the same list as a day in bulk. */
+    @ParameterizedTest
+    @ValueSource(strings = {"1.1", "1.2"})
+    void changesAreAppliedToTheListInUse(String version) {
+        form(version, true);
+        for (int day = 1; day <= 4; day++) {
+            day(day);
+            assertState(abara.fetchList(), "KEPT");
+        }
+        JsonNode applied = last();
+        JsonNode shells = rows();
+        form(version, false);
+        JsonNode whole = abara.fetchList();
+        assertState(whole, "KEPT");
+        for (String count : new String[] {"sections", "courses", "people", "enrollments"}) {
+            assertThat(whole.get(count)).as(count).isEqualTo(applied.get(count));
+        }
+        assertThat(rows()).isEqualTo(shells);
+        assertThat(abara.get("/api/arrivals/" + whole.get("id") + "/departments")
+                        .json())
+                .allSatisfy(row -> {
+                    for (String count : new String[] {"cameIn", "wentOut", "otherwise", "adds", "drops"}) {
+                        assertThat(row.get(count).asInt()).as(count).isZero();
+                    }
+                });
+    }
+
+    /** What the days brought, told by department and by section, with what it does to shells. */
+    @Test
+    void whatChangedIsToldWithItsEffect() {
+        day(2);
+        JsonNode kept = abara.fetchList();
+        assertState(kept, "KEPT");
+        String path = "/api/arrivals/" + kept.get("id") + "/changes";
+        JsonNode changes = abara.get(path).json();
+        assertThat(changes).hasSize(1);
+        assertThat(changes.get(0).get("term").asString()).isEqualTo("27SP");
+        Map<String, Integer> told = new HashMap<>();
+        Set<String> kinds = new HashSet<>();
+        for (JsonNode department : changes.get(0).get("departments")) {
+            JsonNode sections = abara.get(path + "/sections?term=27SP&department="
+                            + department.get("code").asString())
+                    .json();
+            for (JsonNode section : sections) {
+                kinds.add(section.get("kind").asString());
+                section.get("people")
+                        .forEach(mover -> told.merge(mover.get("what").asString(), 1, Integer::sum));
+                if (section.get("kind").asString().equals("in")) {
+                    assertThat(section.get("action").asString()).isEqualTo("build");
+                    assertThat(section.get("studentsBefore").asInt()).isZero();
+                }
+                section.get("facts").forEach(fact -> {
+                    if (fact.get("what").asString().equals("title")) {
+                        assertThat(section.get("values"))
+                                .extracting(value -> value.get("field").asString())
+                                .contains("title");
+                    }
+                });
+            }
+            assertThat(sections)
+                    .hasSize(department.get("sectionsIn").asInt()
+                            + department.get("sectionsOut").asInt()
+                            + department.get("changed").asInt());
+        }
+        assertThat(kinds).containsExactlyInAnyOrder("in", "out", "changed");
+        int adds = 0;
+        int drops = 0;
+        for (JsonNode department : changes.get(0).get("departments")) {
+            adds += department.get("adds").asInt();
+            drops += department.get("drops").asInt();
+        }
+        assertThat(told).containsEntry("add", adds).containsEntry("drop", drops);
+        JsonNode nights = abara.get("/api/arrivals/nights").json();
+        JsonNode latest = nights.get(nights.size() - 1);
+        assertThat(latest.get("id")).isEqualTo(kept.get("id"));
+        assertThat(latest.get("cameIn").asInt()).isPositive();
+        assertThat(latest.get("drops").asInt())
+                .as("those of sections that went out are in the picture too")
+                .isGreaterThanOrEqualTo(drops);
+        assertThat(latest.get("inUse").asBoolean()).isTrue();
+    }
+
+    private static JsonNode rows() {
+        return abara.get("/api/terms/27SP/proof/rows?limit=5000&versions=" + abara.versions("27SP"))
+                .json()
+                .get("rows");
+    }
+}

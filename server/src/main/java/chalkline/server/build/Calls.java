@@ -4,6 +4,7 @@ import chalkline.core.naming.Digest;
 import chalkline.server.frame.NotFound;
 import chalkline.server.lms.InBuilds;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.Members;
 import chalkline.server.outlines.StartService;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -209,7 +210,7 @@ class Calls {
         if (!keys.isEmpty()) {
             List<List<Lms.Member>> people = lms.people(keys);
             for (int i = 0; i < keys.size(); i++) {
-                there.put(keys.get(i), new HashSet<>(people.get(i)));
+                there.put(keys.get(i), Members.throughSections(people.get(i)));
             }
         }
         return there;

@@ -13,7 +13,6 @@ import chalkline.server.lms.Lms;
 import chalkline.server.lms.Members;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Service;
@@ -40,7 +39,7 @@ class RosterService {
             return new ProofViews.Roster(List.of(), List.of());
         }
         HeldShell held = row.held().get();
-        Set<Lms.Member> now = new HashSet<>(lms.people(held.key()));
+        Set<Lms.Member> now = Members.throughSections(lms.people(held.key()));
         Set<Lms.Member> wanted = Members.of(row.shell().get());
         RegistrarList list = arrivals.list(proofKey.arrival());
         return new ProofViews.Roster(missing(wanted, now, list), missing(now, wanted, list));

@@ -176,6 +176,12 @@ public class LmsController {
         turns.take(() -> shells.retitle(key, title));
     }
 
+    /** A person is put into a shell in the LMS itself. */
+    @PutMapping("/trouble/person/{key}")
+    void enrollByHand(@PathVariable String key, @RequestParam String user, @RequestParam String role) {
+        turns.take(() -> shells.enrollByHand(key, user, role));
+    }
+
     /** A student works in a shell. */
     @PutMapping("/trouble/work/{key}")
     void work(@PathVariable String key) {

@@ -181,6 +181,16 @@ class Shells {
                 .update();
     }
 
+    /** Somebody puts a person into a shell in the LMS itself, who is then there through no section. */
+    void enrollByHand(String key, String user, String role) {
+        db.sql("insert ignore into member (shell_id, user_id, role, section) values (?, ?, ?, '')")
+                .params(standing(key).id(), user, role)
+                .update();
+        db.sql("update shell set mark = ? where shell_key = ?")
+                .params(nextMark(), key)
+                .update();
+    }
+
     private int members(long shellId) {
         return db.sql("select count(*) from member where shell_id = ?")
                 .param(shellId)
@@ -205,7 +215,8 @@ class Shells {
 
     private Map<String, String> rosters(long shellId) {
         Map<String, Set<Rosters.In>> bySection = new TreeMap<>();
-        people(shellId)
+        people(shellId).stream()
+                .filter(person -> !person.section().isEmpty())
                 .forEach(person -> bySection
                         .computeIfAbsent(person.section(), section -> new HashSet<>())
                         .add(new Rosters.In(person.role(), person.user())));

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/nights/by-itself": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["view"];
+        put: operations["set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrivals/schedule": {
         parameters: {
             query?: never;
@@ -1112,6 +1128,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        NightChoice: {
+            kinds: ("ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER")[];
+            /** Format: int32 */
+            most: number;
+        };
+        NightOutcome: {
+            term: string;
+            /** Format: int64 */
+            list: number;
+            /** Format: int32 */
+            through: number;
+            /** Format: int64 */
+            build: number | null;
+            /** Format: int32 */
+            waits: number;
+            reasons: components["schemas"]["NightWaiting"][];
+            /** Format: int32 */
+            closes: number;
+            trouble: string;
+        };
+        NightView: {
+            kinds: ("ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER")[];
+            /** Format: int32 */
+            most: number;
+            outcomes: components["schemas"]["NightOutcome"][];
+        };
+        NightWaiting: {
+            /** @enum {string} */
+            kind: "ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER";
+            /** Format: int32 */
+            shells: number;
+        };
         ArrivalSchedule: {
             active: boolean;
             /** Format: time-local */
@@ -2280,6 +2328,50 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    view: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightView"];
+                };
+            };
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NightChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightView"];
+                };
+            };
+        };
+    };
     schedule: {
         parameters: {
             query?: never;

@@ -3,6 +3,7 @@
     import { get, put, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { instant } from '../frame/words'
+    import ByItself from './ByItself.svelte'
 
     /** At what time of day the list is fetched by itself. */
     let schedule = $state.raw<Api['ScheduleView'] | null>(null)
@@ -52,6 +53,7 @@
             </p>
         {/if}
     </section>
+    {#if schedule.active}<ByItself />{/if}
 {/if}
 
 <style>

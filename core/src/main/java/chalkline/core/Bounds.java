@@ -110,6 +110,9 @@ public final class Bounds {
     /** Characters of a text that people read, such as an instruction or the text of a page. */
     public static final int TEXT = 100_000;
 
+    /** Shells that may be touched in a night without a person. */
+    public static final int SHELLS_A_NIGHT = 5000;
+
     /** Characters of a header of an answer that is kept. */
     public static final int HEADER = 100;
 

@@ -19,9 +19,6 @@ import java.util.Optional;
 @Entity
 class Arrival {
     private static final int ODDITIES_KEPT = 200;
-    /** Who lists come from that nobody asked for; no login has a space. */
-    static final String SCHEDULE = "the schedule";
-
     /** Where it came from. */
     enum Source {
         FETCHED,

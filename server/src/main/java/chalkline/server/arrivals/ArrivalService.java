@@ -31,6 +31,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ArrivalService {
     private static final int LISTS_IN_MEMORY = 3;
+    /** Who does what nobody asked for; no login has a space. */
+    public static final String SCHEDULE = "the schedule";
+
     static final String THE_LIST = "the registrar's list";
 
     private final Arrivals arrivals;
@@ -220,6 +223,13 @@ public class ArrivalService {
     /** The number of the list in use; empty before the first was kept. */
     public Optional<Long> current() {
         return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT)
+                .map(Arrival::id);
+    }
+
+    /** The list in use, where it came by itself. */
+    public Optional<Long> scheduledInUse() {
+        return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT)
+                .filter(arrival -> arrival.source() == Arrival.Source.SCHEDULED)
                 .map(Arrival::id);
     }
 

@@ -44,7 +44,7 @@ class Nightly {
     private void fetch(SchedulerClient scheduler) {
         if (arrivals.countByStateAndSourceNot(Arrival.State.READING, Arrival.Source.FILE) == 0) {
             Arrival arrival = arrivals.saveAndFlush(
-                    new Arrival(Arrival.Source.SCHEDULED, ArrivalService.THE_LIST, Arrival.SCHEDULE));
+                    new Arrival(Arrival.Source.SCHEDULED, ArrivalService.THE_LIST, ArrivalService.SCHEDULE));
             ReadArrival.schedule(scheduler, arrival);
         }
     }

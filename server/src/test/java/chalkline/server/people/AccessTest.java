@@ -47,6 +47,8 @@ class AccessTest {
             new Route("GET", "/api/arrivals/{id}/departments", false, ""),
             new Route("POST", "/api/arrivals", true, "upload"),
             new Route("POST", "/api/arrivals/fetch", true, ""),
+            new Route("GET", "/api/nights/by-itself", false, ""),
+            new Route("PUT", "/api/nights/by-itself", true, "{\"kinds\":[],\"most\":50}"),
             new Route("GET", "/api/arrivals/schedule", false, ""),
             new Route("GET", "/api/arrivals/nights", false, ""),
             new Route("PUT", "/api/arrivals/schedule", true, "{\"active\":false,\"at\":\"03:00\"}"),

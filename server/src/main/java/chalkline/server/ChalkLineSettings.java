@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Base64;
+import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
@@ -32,6 +33,7 @@ public record ChalkLineSettings(
         Path firstPassword,
         Duration retryPause,
         Registrar registrar,
+        Mail mail,
         Lms lms) {
 
     /** Who is believed about where a request came from, if anybody is. */
@@ -49,6 +51,14 @@ public record ChalkLineSettings(
             return given(url);
         }
     }
+
+    /**
+     * Who is told by mail of what goes on at night.
+     *
+     * @param links what addresses in mail begin with: where people reach this program
+     * @param every how often it is looked whether there is mail to send
+     */
+    public record Mail(String from, List<String> to, String links, Duration every) {}
 
     /**
      * The LMS that is built in.

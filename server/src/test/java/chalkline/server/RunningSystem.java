@@ -31,6 +31,7 @@ public final class RunningSystem implements AutoCloseable {
     private final Programs programs = new Programs(schema);
     private final int databasePort;
     private final int standInsPort = freePort();
+    private final int mailPort = freePort();
     private List<String> standInsArguments = List.of();
     private final Map<String, String> more = new HashMap<>();
     private Process standIns;
@@ -260,6 +261,10 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
         settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
         settings.put("REGISTRAR_LOOK_EVERY", "300ms");
+        settings.put("MAIL_HOST", "127.0.0.1");
+        settings.put("MAIL_PORT", Integer.toString(mailPort));
+        settings.put("MAIL_TO", "abara@skerrow.example,night@skerrow.example");
+        settings.put("MAIL_EVERY", "300ms");
         settings.put("LMS_LEFT_ALONE", "1s");
         settings.put("LMS_LONGEST_COPY", "3s");
         return settings;

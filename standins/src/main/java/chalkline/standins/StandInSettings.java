@@ -16,6 +16,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param copyMillis how long a template copy takes
  * @param codeLimit longest code of a shell, in code points
  * @param titleLimit longest title of a shell, in code points
+ * @param mailPort where mail is taken, on loopback; nowhere where it is 0
  * @param token the bearer token that LMS and registrar ask for; empty where they let everybody in
  */
 @ConfigurationProperties("standins")
@@ -29,6 +30,7 @@ public record StandInSettings(
         @DefaultValue("400") long copyMillis,
         @DefaultValue("64") int codeLimit,
         @DefaultValue("120") int titleLimit,
+        @DefaultValue("0") int mailPort,
         @DefaultValue("") String token) {
 
     /** Whether an Authorization header lets its caller in. */

@@ -60,6 +60,7 @@ class ReadArrival {
     private final HeldService held;
     private final GuardService guards;
     private final RegistrarHttp registrar;
+    private final NightMail mail;
     private final TransactionTemplate transaction;
 
     ReadArrival(
@@ -70,6 +71,7 @@ class ReadArrival {
             HeldService held,
             GuardService guards,
             RegistrarHttp registrar,
+            NightMail mail,
             TransactionTemplate transaction) {
         this.arrivals = arrivals;
         this.pieces = pieces;
@@ -78,6 +80,7 @@ class ReadArrival {
         this.held = held;
         this.guards = guards;
         this.registrar = registrar;
+        this.mail = mail;
         this.transaction = transaction;
     }
 
@@ -227,6 +230,7 @@ class ReadArrival {
             change.accept(arrival);
             arrivals.save(arrival);
             pieces.forget(id);
+            mail.tell(arrival);
             ledger.write(
                     arrival.receivedBy(),
                     what,

@@ -12,6 +12,7 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.LmsUnavailable;
+import chalkline.server.mail.MailQueue;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.util.ArrayList;
@@ -43,6 +44,7 @@ class CarryOn {
     private final Lms lms;
     private final Kinds kinds;
     private final LedgerService ledger;
+    private final MailQueue mail;
     private final TransactionTemplate transaction;
     private final JsonMapper json;
 
@@ -55,6 +57,7 @@ class CarryOn {
             Lms lms,
             Kinds kinds,
             LedgerService ledger,
+            MailQueue mail,
             TransactionTemplate transaction,
             JsonMapper json) {
         this.settings = settings;
@@ -65,6 +68,7 @@ class CarryOn {
         this.lms = lms;
         this.kinds = kinds;
         this.ledger = ledger;
+        this.mail = mail;
         this.transaction = transaction;
         this.json = json;
     }
@@ -98,6 +102,15 @@ class CarryOn {
                             "nothing went through by itself",
                             outcome.term(),
                             Map.of("list", list, "reason", outcome.trouble()));
+                    mail.tell(
+                            "night-" + list + "-" + outcome.term(),
+                            "Nothing went through by itself in " + outcome.term(),
+                            List.of(
+                                    "The list that came by itself is in use, and nothing of it went through to the LMS.",
+                                    outcome.trouble(),
+                                    outcome.waits() + " shells wait for a person, " + outcome.closes()
+                                            + " of them to be closed."),
+                            "/" + outcome.term() + "/proof");
                 }
             }
         });

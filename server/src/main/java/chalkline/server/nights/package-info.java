@@ -1,6 +1,6 @@
 /** What goes through to the LMS by itself, of lists that came by themselves. */
 @ApplicationModule(
-        allowedDependencies = {"arrivals", "build", "conventions", "frame", "ledger", "lms", "people", "proof"})
+        allowedDependencies = {"arrivals", "build", "conventions", "frame", "ledger", "lms", "mail", "people", "proof"})
 package chalkline.server.nights;
 
 import org.springframework.modulith.ApplicationModule;

@@ -11,8 +11,10 @@ import java.sql.Statement;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.AfterAll;
@@ -162,6 +164,45 @@ class NightsTest {
         JsonNode next = atNight();
         assertState(next, "KEPT");
         assertThat(next.get("inUse").asBoolean()).isTrue();
+    }
+
+    /** Whoever is told of the nights hears once of a list that is held or refused, though the mail server is busy at first. */
+    @Test
+    void wrongNightsAreToldByMailOnce() throws SQLException {
+        assertState(atNight(), "SAME");
+        assertThat(registrar.put("/mail/api/refuse?next=3", "").status()).isEqualTo(200);
+        night("HALVED");
+        JsonNode wrong = atNight();
+        assertState(wrong, "HELD");
+        assertState(atNight(), "SAME");
+        List<JsonNode> mails = registrar.until(() -> mails(wrong.get("id").asLong()), all -> all.size() == 2);
+        assertThat(mails)
+                .extracting(mail -> mail.get("recipient").asString())
+                .containsExactlyInAnyOrder("abara@skerrow.example", "night@skerrow.example");
+        assertThat(mails).allSatisfy(mail -> {
+            assertThat(mail.get("subject").asString()).isEqualTo("The registrar's list is held");
+            assertThat(mail.get("plain").asString())
+                    .contains(
+                            "200 of 400 sections of the whole campus are gone in 27SP.",
+                            "/-/arrivals?id=" + wrong.get("id"));
+            assertThat(mail.get("html").asString()).contains("<p>200 of 400 sections", "<a href=\"http://");
+            assertThat(mail.get("times").asInt()).as("sent once").isEqualTo(1);
+        });
+        decide(wrong, "turn-away");
+        JsonNode asked = abara.fetchList();
+        assertState(asked, "HELD");
+        assertThat(mails(asked.get("id").asLong())).as("whoever asked sees it").isEmpty();
+        decide(asked, "turn-away");
+    }
+
+    private static List<JsonNode> mails(long arrival) {
+        List<JsonNode> mails = new ArrayList<>();
+        registrar.get("/mail/api/messages").json().forEach(mail -> {
+            if (mail.get("messageId").asString().startsWith("<arrival-" + arrival + ".")) {
+                mails.add(mail);
+            }
+        });
+        return mails;
     }
 
     /** Days of changes bring the same list as a day in bulk. */

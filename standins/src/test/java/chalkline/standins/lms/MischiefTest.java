@@ -13,7 +13,7 @@ class MischiefTest {
     private static final JsonMapper JSON = new JsonMapper();
 
     private static Mischief fresh() {
-        return new Mischief(new StandInSettings(1907, 1200, true, 60, 50, 7, 400, 64, 120, ""));
+        return new Mischief(new StandInSettings(1907, 1200, true, 60, 50, 7, 400, 64, 120, 0, ""));
     }
 
     private static Mischief told(String how) {

@@ -68,6 +68,14 @@
                 the last time {instant(job.at, campus.zone)}: {job.reason}
             </p>
         {/each}
+        {#if campus.desk?.refusedList}
+            {@const list = campus.desk.refusedList}
+            <p class="held">
+                <b class="brick">■ The list that came by itself was refused.</b>
+                {count(list.faultCount, 'fault')}; nothing of it was kept, and the list before holds.
+                <a href={route.href('arrivals', { id: String(list.id) })}>Look at its faults</a>
+            </p>
+        {/if}
         {#each campus.desk?.heldLists ?? [] as list (list.id)}
             <p class="held">
                 <b class="brick">■ {list.fileName} is held.</b>

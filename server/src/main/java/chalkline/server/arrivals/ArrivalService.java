@@ -20,6 +20,7 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -202,6 +203,15 @@ public class ArrivalService {
                         one.drops()))
                 .sorted(Comparator.comparing(Night::id))
                 .toList();
+    }
+
+    /** The list that came by itself last and was refused, where nothing came of its own since; empty otherwise. */
+    @Readers
+    public Optional<View> refusedAtNight() {
+        return arrivals.findFirstByStateNotInAndIdLessThanOrderByIdDesc(
+                        EnumSet.of(Arrival.State.READING, Arrival.State.SAME), Long.MAX_VALUE)
+                .filter(last -> last.source() == Arrival.Source.SCHEDULED && last.state() == Arrival.State.REFUSED)
+                .map(this::view);
     }
 
     /** How many lists wait for a person. */

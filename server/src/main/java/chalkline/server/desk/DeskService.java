@@ -107,6 +107,7 @@ class DeskService {
      * @param registrarSet whether the address of the registrar's list is set
      * @param lmsSet whether the address of the LMS is set
      * @param heldLists lists that wait for a person
+     * @param refusedList the list that came by itself last and was refused; null where it was not
      * @param givenUp work in the background that failed again and again
      */
     public record Desk(
@@ -117,6 +118,7 @@ class DeskService {
             boolean lmsSet,
             List<Term> terms,
             List<ArrivalService.View> heldLists,
+            ArrivalService.@Nullable View refusedList,
             List<Jobs.GivenUp> givenUp,
             List<LedgerService.Entry> latest) {}
 
@@ -167,6 +169,7 @@ class DeskService {
                 settings.lms().address().isPresent(),
                 terms,
                 arrivals.held(),
+                arrivals.refusedAtNight().orElse(null),
                 jobs.givenUp(),
                 ledger.latest(ENTRIES));
     }

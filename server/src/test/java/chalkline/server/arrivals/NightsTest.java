@@ -153,6 +153,9 @@ class NightsTest {
             assertThat(again.get("sameAs").asLong()).isEqualTo(wrong.get("id").asLong());
             assertThat(abara.versions("27SP").replaceAll("\\D[0-9]+$", ""))
                     .isEqualTo(versions.replaceAll("\\D[0-9]+$", ""));
+            assertThat(abara.get("/api/desk").json().get("refusedList").isNull())
+                    .as("the desk tells of what was refused")
+                    .isEqualTo(how.equals("HALVED"));
             if (how.equals("HALVED")) {
                 decide(wrong, "turn-away");
                 assertState(atNight(), "SAME");

@@ -500,6 +500,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrivals/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leftOut"];
+        put?: never;
+        post: operations["leaveOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrivals/fetch": {
         parameters: {
             query?: never;
@@ -1119,6 +1135,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["takeBack_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/left-out/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["lift"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1779,6 +1811,14 @@ export interface components {
             column: string;
             reason: string;
         };
+        ArrivalLeftOutView: {
+            /** @enum {string} */
+            kind: "CANCELLATIONS" | "INSTRUCTORS";
+            term: string;
+            department: string;
+            /** Format: int32 */
+            sections: number;
+        };
         ArrivalTripView: {
             term: string;
             department: string;
@@ -1819,6 +1859,7 @@ export interface components {
             /** Format: date-time */
             decidedAt: string | null;
             reason: string;
+            leftOut: components["schemas"]["ArrivalLeftOutView"][];
             /** Format: int64 */
             sameAs: number | null;
         };
@@ -1832,6 +1873,25 @@ export interface components {
         };
         ArrivalDecision: {
             reason: string;
+        };
+        ArrivalPart: {
+            /** @enum {string} */
+            kind: "CANCELLATIONS" | "INSTRUCTORS";
+            term: string;
+            department: string;
+            reason: string;
+        };
+        LeftOutView: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "CANCELLATIONS" | "INSTRUCTORS";
+            term: string;
+            department: string;
+            reason: string;
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
         };
         StartSpan: {
             /** Format: date */
@@ -2119,6 +2179,7 @@ export interface components {
             lmsSet: boolean;
             terms: components["schemas"]["DeskTerm"][];
             heldLists: components["schemas"]["ArrivalView"][];
+            refusedList: components["schemas"]["ArrivalView"] | null;
             givenUp: components["schemas"]["JobsGivenUp"][];
             latest: components["schemas"]["LedgerEntry"][];
         };
@@ -3303,6 +3364,50 @@ export interface operations {
             };
         };
     };
+    leftOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeftOutView"][];
+                };
+            };
+        };
+    };
+    leaveOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalPart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeftOutView"];
+                };
+            };
+        };
+    };
     fetch: {
         parameters: {
             query?: never;
@@ -4185,6 +4290,26 @@ export interface operations {
             header?: never;
             path: {
                 name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
             };
             cookie?: never;
         };

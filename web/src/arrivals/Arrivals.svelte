@@ -12,6 +12,9 @@
     import { CHANGED, changedRows } from './changes'
     import Decide from './Decide.svelte'
     import Faults from './Faults.svelte'
+    import LeaveOut from './LeaveOut.svelte'
+    import { leftOut } from './leftout'
+    import LeftOuts from './LeftOuts.svelte'
     import Nights from './Nights.svelte'
     import Oddities from './Oddities.svelte'
     import Schedule from './Schedule.svelte'
@@ -172,9 +175,24 @@
                     <span class="soft">{department.college}, {count(sections.length, 'section')} changed</span
                     >
                 </p>
+                {#if shown.state === 'HELD' && campus.mayChange}
+                    <LeaveOut
+                        arrival={shown}
+                        {department}
+                        term={route.params.of ?? ''}
+                        done={afterDecision}
+                    />
+                {/if}
                 <Sections {sections} term={route.params.of ?? ''} />
             {:else}
                 {#key shown.id}<Decide arrival={shown} decided={afterDecision} />{/key}
+                {#each shown.leftOut.filter((part) => part.sections > 0) as part (part.kind + part.term + part.department)}
+                    <p>
+                        <b class="ochre">▲ Left out:</b>
+                        {leftOut(part.kind, part.sections)} of {part.department}
+                        {part.term}
+                    </p>
+                {/each}
                 {#if shown.oddities.length > 0}<Oddities oddities={shown.oddities} />{/if}
                 {#if changes.length > 0}
                     <Changes {changes} id={shown.id} />
@@ -215,6 +233,7 @@
 
 {#snippet margin()}
     <Schedule />
+    <LeftOuts version={arrivals[0]?.id ?? 0} />
     <h2>Arrivals</h2>
     {#if arrivals.length === 0}<p class="soft">None yet.</p>{/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->

@@ -1,5 +1,6 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.LeftOut;
 import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.formats.Fault;
@@ -89,12 +90,18 @@ class Arrival {
     @Convert(converter = AsJson.OfOddities.class)
     private List<Oddity> oddities;
 
+    @Convert(converter = AsJson.OfKept.class)
+    private List<Kept> leftOut;
+
     private String decidedBy;
     private Instant decidedAt;
     private String reason;
 
     /** A guard that the list trips in one term; the department is empty for the whole campus. */
     record Trip(String term, String department, String guard, int out, int whole) {}
+
+    /** A part that was left out of what the list changes, and how many sections are as they were because of it. */
+    record Kept(LeftOut part, int sections) {}
 
     protected Arrival() {}
 
@@ -107,6 +114,7 @@ class Arrival {
         this.faults = List.of();
         this.trips = List.of();
         this.oddities = List.of();
+        this.leftOut = List.of();
         this.reason = "";
     }
 
@@ -169,6 +177,14 @@ class Arrival {
         courses = before.courses;
         people = before.people;
         enrollments = before.enrollments;
+    }
+
+    void leaveOut(List<Kept> kept) {
+        leftOut = List.copyOf(kept);
+    }
+
+    List<Kept> leftOut() {
+        return leftOut;
     }
 
     /** What it can be known again by. */

@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.Bounds;
+import chalkline.core.arrivals.LeftOut;
 import chalkline.server.frame.Uploads;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -12,6 +13,7 @@ import java.time.LocalTime;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -28,8 +30,10 @@ import org.springframework.web.multipart.MultipartFile;
 class ArrivalController {
     private final ArrivalService arrivals;
     private final ScheduleService schedule;
+    private final LeftOutService leftOut;
 
-    ArrivalController(ArrivalService arrivals, ScheduleService schedule) {
+    ArrivalController(ArrivalService arrivals, ScheduleService schedule, LeftOutService leftOut) {
+        this.leftOut = leftOut;
         this.arrivals = arrivals;
         this.schedule = schedule;
     }
@@ -62,6 +66,30 @@ class ArrivalController {
     @PostMapping("/{id}/turn-away")
     ArrivalService.View turnAway(@PathVariable long id, @Valid @RequestBody Decision decision) {
         return arrivals.turnAway(id, decision.reason());
+    }
+
+    /** What lists change and is left out, until it is lifted. */
+    @GetMapping("/left-out")
+    List<LeftOutService.View> leftOut() {
+        return leftOut.all();
+    }
+
+    /** Which part of what lists change is to be left out, and why. */
+    record Part(
+            LeftOut.@NotNull Kind kind,
+            @NotBlank @Size(max = Bounds.ID) String term,
+            @NotBlank @Size(max = Bounds.ID) String department,
+            @NotBlank @Size(max = Bounds.REASON) String reason) {}
+
+    @PostMapping("/left-out")
+    LeftOutService.View leaveOut(@Valid @RequestBody Part part) {
+        return leftOut.leaveOut(new LeftOut(part.kind(), part.term(), part.department()), part.reason());
+    }
+
+    @DeleteMapping("/left-out/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void lift(@PathVariable long id) {
+        leftOut.lift(id);
     }
 
     /** The last thirty lists that were read, the oldest first. */

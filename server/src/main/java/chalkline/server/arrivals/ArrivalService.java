@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.LeftOut;
 import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
@@ -297,6 +298,13 @@ public class ArrivalService {
                         .orElse(null),
                 arrival.decidedAt().orElse(null),
                 arrival.reason(),
+                arrival.leftOut().stream()
+                        .map(kept -> new LeftOutView(
+                                kept.part().kind(),
+                                kept.part().term(),
+                                kept.part().department(),
+                                kept.sections()))
+                        .toList(),
                 arrival.sameAs().orElse(null));
     }
 
@@ -325,7 +333,11 @@ public class ArrivalService {
             @Nullable String decidedBy,
             @Nullable Instant decidedAt,
             String reason,
+            List<LeftOutView> leftOut,
             @Nullable Long sameAs) {}
+
+    /** A part that was left out of what a list changes, and how many sections are as they were because of it. */
+    public record LeftOutView(LeftOut.Kind kind, String term, String department, int sections) {}
 
     /** A guard that a list trips: so many of so many are gone, of a department or, if empty, of the campus. */
     public record TripView(String term, String department, String guard, int out, int whole) {

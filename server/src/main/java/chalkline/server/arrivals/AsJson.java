@@ -43,6 +43,13 @@ abstract class AsJson<T> implements AttributeConverter<T, String> {
         }
     }
 
+    /** Parts that were left out of what a list changes. */
+    static final class OfKept extends AsJson<List<Arrival.Kept>> {
+        OfKept() {
+            super(new TypeReference<>() {});
+        }
+    }
+
     /** What is odd in a list. */
     static final class OfOddities extends AsJson<List<Oddity>> {
         OfOddities() {

@@ -1,5 +1,6 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.arrivals.LeftOut;
 import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.formats.Fault;
@@ -15,6 +16,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -61,6 +63,7 @@ class ReadArrival {
     private final GuardService guards;
     private final RegistrarHttp registrar;
     private final NightMail mail;
+    private final LeftOutParts leftOut;
     private final TransactionTemplate transaction;
 
     ReadArrival(
@@ -72,6 +75,7 @@ class ReadArrival {
             GuardService guards,
             RegistrarHttp registrar,
             NightMail mail,
+            LeftOutParts leftOut,
             TransactionTemplate transaction) {
         this.arrivals = arrivals;
         this.pieces = pieces;
@@ -81,6 +85,7 @@ class ReadArrival {
         this.guards = guards;
         this.registrar = registrar;
         this.mail = mail;
+        this.leftOut = leftOut;
         this.transaction = transaction;
     }
 
@@ -132,12 +137,15 @@ class ReadArrival {
         Optional<Arrival> inUse = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
         Optional<Arrival> last = last(arrival).or(() -> inUse);
         Optional<RegistrarHttp.Tags> tags =
-                bring(arrival, last.map(Arrival::tags).orElse(RegistrarHttp.Tags.NONE), file);
+                bring(arrival, last.filter(this::isReadAsNow).map(Arrival::tags).orElse(RegistrarHttp.Tags.NONE), file);
         if (tags.isEmpty()) {
             end(id, "list was the same", same -> same.same(last.orElseThrow()));
             return;
         }
-        String hash = hash(file);
+        List<LeftOut> parts = leftOut.findByLiftedAtIsNullOrderById().stream()
+                .map(LeftOutPart::part)
+                .toList();
+        String hash = hash(file, parts);
         Optional<Arrival> known = Stream.of(inUse, last)
                 .flatMap(Optional::stream)
                 .filter(one -> hash.equals(one.contentHash()))
@@ -150,7 +158,22 @@ class ReadArrival {
         long start = System.nanoTime();
         RegistrarList list = OneRosterReader.read(file, arrival.fileName(), inUse.map(one -> store.read(one.id())));
         LOG.info("Arrival {} read in {} ms", id, millisSince(start));
-        keep(id, list, inUse.map(Arrival::id));
+        keep(
+                id,
+                inUse.isEmpty()
+                        ? list
+                        : without(parts, id, store.read(inUse.get().id()), list),
+                inUse.map(Arrival::id));
+    }
+
+    private RegistrarList without(List<LeftOut> parts, long id, RegistrarList before, RegistrarList list) {
+        LeftOut.Applied applied = LeftOut.apply(before, list, parts);
+        change(
+                id,
+                one -> one.leaveOut(applied.kept().entrySet().stream()
+                        .map(kept -> new Arrival.Kept(kept.getKey(), kept.getValue()))
+                        .toList()));
+        return applied.list();
     }
 
     /**
@@ -162,6 +185,11 @@ class ReadArrival {
                 ? arrivals.findFirstByStateNotInAndIdLessThanOrderByIdDesc(
                         EnumSet.of(Arrival.State.READING, Arrival.State.SAME), arrival.id())
                 : Optional.empty();
+    }
+
+    /** Whether the same parts were left out of it as would be now, so that it need not be sent again to be read. */
+    private boolean isReadAsNow(Arrival known) {
+        return known.readAt().filter(at -> leftOut.countChangedAfter(at) == 0).isPresent();
     }
 
     private void change(long id, Consumer<Arrival> change) {
@@ -251,9 +279,13 @@ class ReadArrival {
         return Optional.of(RegistrarHttp.Tags.NONE);
     }
 
-    private static String hash(Path file) throws IOException {
+    /** Of what came and of what is left out of it: the same file is another list once that changes. */
+    private static String hash(Path file, List<LeftOut> parts) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            if (!parts.isEmpty()) {
+                digest.update(parts.toString().getBytes(StandardCharsets.UTF_8));
+            }
             in.transferTo(new java.security.DigestOutputStream(java.io.OutputStream.nullOutputStream(), digest));
             return HexFormat.of().formatHex(digest.digest());
         } catch (NoSuchAlgorithmException e) {

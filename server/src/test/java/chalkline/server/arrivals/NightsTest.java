@@ -208,6 +208,58 @@ class NightsTest {
         return mails;
     }
 
+    /** The cancellations of a department are left out of every list until that is lifted; the others go as they came. */
+    @Test
+    void cancellationsOfADepartmentAreLeftOutUntilThatIsLifted() throws SQLException {
+        night("HALVED");
+        JsonNode held = abara.fetchList();
+        assertState(held, "HELD");
+        Map<String, Integer> out = out(held);
+        for (String department : out.keySet()) {
+            assertThat(leaveOut(department).status()).isEqualTo(200);
+        }
+        assertThat(leaveOut("OCEA").status()).as("once").isEqualTo(409);
+        decide(held, "turn-away");
+        JsonNode kept = atNight();
+        assertState(kept, "KEPT");
+        assertThat(kept.get("sections").asInt()).isEqualTo(400);
+        Map<String, Integer> told = new HashMap<>();
+        kept.get("leftOut")
+                .forEach(part -> told.put(
+                        part.get("department").asString(), part.get("sections").asInt()));
+        assertThat(told).isEqualTo(out);
+        assertState(atNight(), "SAME");
+        for (JsonNode part : abara.get("/api/arrivals/left-out").json()) {
+            assertThat(part.get("madeBy").asString()).isEqualTo("N. Abara");
+            assertThat(abara.delete("/api/arrivals/left-out/" + part.get("id")).status())
+                    .isEqualTo(204);
+        }
+        assertState(atNight(), "HELD");
+        decide(last(), "turn-away");
+    }
+
+    private static Client.Answer leaveOut(String department) {
+        return abara.post(
+                "/api/arrivals/left-out",
+                "{\"kind\":\"CANCELLATIONS\",\"term\":\"27SP\",\"department\":\"" + department
+                        + "\",\"reason\":\"it is taught\"}");
+    }
+
+    /** Sections that are gone, by department. */
+    private static Map<String, Integer> out(JsonNode arrival) {
+        Map<String, Integer> out = new HashMap<>();
+        for (JsonNode department : abara.get("/api/arrivals/" + arrival.get("id") + "/changes")
+                .json()
+                .at("/0/departments")) {
+            if (department.get("sectionsOut").asInt() > 0) {
+                out.put(
+                        department.get("code").asString(),
+                        department.get("sectionsOut").asInt());
+            }
+        }
+        return out;
+    }
+
     /** Days of changes bring the same list as a day in bulk. */
     @ParameterizedTest
     @ValueSource(strings = {"1.1", "1.2"})

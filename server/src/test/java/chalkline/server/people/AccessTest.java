@@ -51,6 +51,13 @@ class AccessTest {
             new Route("PUT", "/api/nights/by-itself", true, "{\"kinds\":[],\"most\":50}"),
             new Route("GET", "/api/arrivals/schedule", false, ""),
             new Route("GET", "/api/arrivals/nights", false, ""),
+            new Route("GET", "/api/arrivals/left-out", false, ""),
+            new Route(
+                    "POST",
+                    "/api/arrivals/left-out",
+                    true,
+                    "{\"kind\":\"CANCELLATIONS\",\"term\":\"27SP\",\"department\":\"OCEA\",\"reason\":\"so it is\"}"),
+            new Route("DELETE", "/api/arrivals/left-out/{id}", true, ""),
             new Route("PUT", "/api/arrivals/schedule", true, "{\"active\":false,\"at\":\"03:00\"}"),
             new Route("GET", "/api/conventions", false, ""),
             new Route("GET", "/api/conventions/vocabulary", false, ""),

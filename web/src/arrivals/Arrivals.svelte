@@ -172,8 +172,7 @@
                 <p class="back" onclick={follow}>
                     <a href={route.href('arrivals', { id: String(shown.id) })}>All departments</a>
                     <b>{department.name}</b>
-                    <span class="soft">{department.college}, {count(sections.length, 'section')} changed</span
-                    >
+                    <span class="soft">{department.college}, {count(sections.length, 'section')}</span>
                 </p>
                 {#if shown.state === 'HELD' && campus.mayChange}
                     <LeaveOut

@@ -72,6 +72,9 @@
                                 {/if}
                             </p>
                         {/each}
+                        {#if section.kind === 'changed' && section.facts.length + section.people.length === 0}
+                            <p class="soft">nothing of its own</p>
+                        {/if}
                         <p class="soft">{students(section)}</p>
                     </td>
                     <td>
@@ -82,7 +85,10 @@
                         {:else if section.shell}
                             <span class="mono">{section.shell}</span>
                         {/if}
-                        <p class:brick={section.action === null && section.shell !== null}>
+                        <p
+                            class:brick={section.shell !== null &&
+                                (section.action === null || section.action === 'close')}
+                        >
                             {effect(section)}
                         </p>
                         {#each section.values as value (value.field)}

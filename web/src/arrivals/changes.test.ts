@@ -32,6 +32,7 @@ test('people are told by what they did, those who came first', () => {
 test('what becomes of a shell is said in words', () => {
     expect(effect(SECTION)).toBe('to be changed')
     expect(effect({ ...SECTION, action: null, open: true })).toBe('no longer in the proof, open to students')
+    expect(effect({ ...SECTION, action: 'close', open: true })).toBe('to be closed, open to students')
     expect(effect({ ...SECTION, shell: null })).toBe('no shell')
 })
 

@@ -39,7 +39,8 @@ export function effect(change: SectionChange): string {
     if (change.shell === null) return 'no shell'
     if (change.action === null)
         return change.open ? 'no longer in the proof, open to students' : 'no longer in the proof'
-    return ACTIONS[change.action] ?? change.action
+    const open = change.action === 'close' && change.open ? ', open to students' : ''
+    return (ACTIONS[change.action] ?? change.action) + open
 }
 
 const MOVES: [string, string, string][] = [

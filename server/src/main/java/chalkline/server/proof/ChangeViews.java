@@ -51,7 +51,8 @@ final class ChangeViews {
     record ShellValue(String field, String name, String before, String after) {}
 
     /**
-     * A section of which anything changed, with what that does to its shell.
+     * A section of which anything changed, with what that does to its shell; or of which only the shell did, for what
+     * changed elsewhere.
      *
      * @param kind {@code in}, {@code out} or {@code changed}
      * @param shell the code of its shell; null where it has none

@@ -11,6 +11,7 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
+import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
@@ -37,6 +38,8 @@ import org.springframework.stereotype.Service;
 class ListChangesService {
     private static final Set<What> PEOPLE = EnumSet.of(What.INSTRUCTOR_IN, What.INSTRUCTOR_OUT, What.ADD, What.DROP);
 
+    private static final String CHANGED = "changed";
+
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -53,9 +56,30 @@ class ListChangesService {
     }
 
     /** One list's part of the comparison: its sections, and the shells that they come to under today's conventions. */
-    private record Side(RegistrarList list, Map<String, Section> sections, Map<String, ProofRow> shells) {
+    private record Side(
+            RegistrarList list,
+            Map<String, Section> sections,
+            Map<String, ProofRow> shells,
+            Map<String, ProofRow> rows) {
         Optional<ProofRow> shell(String section) {
             return Optional.ofNullable(shells.get(section));
+        }
+    }
+
+    /** What a section's shell was and is; a shell that only stands to be closed {@code is} no more. */
+    private record Shells(Optional<ProofRow> was, Optional<ProofRow> is, Optional<ProofRow> closes) {
+        static Shells of(Compared compared, String section) {
+            Optional<ProofRow> was = compared.before().shell(section);
+            Optional<ProofRow> is = compared.after().shell(section);
+            Optional<ProofRow> closes = is.isPresent()
+                    ? Optional.empty()
+                    : was.map(row -> compared.after().rows().get(row.key()))
+                            .filter(row -> row.action() == Action.CLOSE);
+            return new Shells(was, is, closes);
+        }
+
+        List<ChangeViews.ShellValue> values() {
+            return was.isPresent() && is.isPresent() ? ListChangesService.values(was.get(), is.get()) : List.of();
         }
     }
 
@@ -123,6 +147,16 @@ class ListChangesService {
                 .forEach(change -> bySection
                         .computeIfAbsent(change.section(), id -> new ArrayList<>())
                         .add(change));
+        // a shell may differ though its section does not: its college moved, or another took its code
+        for (String id : after.sections().keySet()) {
+            Optional<ProofRow> was = before.shell(id);
+            Optional<ProofRow> is = after.shell(id);
+            if (was.isPresent()
+                    && is.isPresent()
+                    && !values(was.get(), is.get()).isEmpty()) {
+                bySection.computeIfAbsent(id, none -> new ArrayList<>());
+            }
+        }
         return new Compared(term, beforeId, before, after, bySection);
     }
 
@@ -130,18 +164,19 @@ class ListChangesService {
         RegistrarList list = arrivals.list(arrival);
         Map<String, Section> sections = new HashMap<>();
         Map<String, ProofRow> shells = new HashMap<>();
+        Map<String, ProofRow> rows = Map.of();
         if (list.term(term).isPresent()) {
             arrivals.sections(arrival, term).forEach(section -> sections.put(section.id(), section));
         }
         if (!sections.isEmpty()) {
-            proofs.proof(new ProofKey(term, arrival, conventions.current(), held.current()))
-                    .proof()
-                    .rows()
+            rows = proofs.proof(new ProofKey(term, arrival, conventions.current(), held.current()))
+                    .byKey();
+            rows.values()
                     .forEach(row -> row.sections().stream()
                             .filter(sections::containsKey)
                             .forEach(id -> shells.put(id, row)));
         }
-        return new Side(list, sections, shells);
+        return new Side(list, sections, shells, rows);
     }
 
     private static List<ChangeViews.Department> departments(Compared compared) {
@@ -174,16 +209,14 @@ class ListChangesService {
 
         void add(Compared compared, String id, List<ListChange> changes) {
             changes.forEach(change -> counts.merge(change.what(), 1, Integer::sum));
-            What first = changes.get(0).what();
-            changed += first == What.SECTION_IN || first == What.SECTION_OUT ? 0 : 1;
-            Optional<ProofRow> was = compared.before().shell(id);
-            Optional<ProofRow> is = compared.after().shell(id);
-            if (was.isEmpty()) {
-                is.ifPresent(row -> builds.add(row.key()));
-            } else if (is.isEmpty()) {
-                leaves.add(was.get().key());
-            } else if (!values(was.get(), is.get()).isEmpty()) {
-                alters.add(is.get().key());
+            changed += kind(changes).equals(CHANGED) && !changes.isEmpty() ? 1 : 0;
+            Shells shells = Shells.of(compared, id);
+            if (shells.was().isEmpty()) {
+                shells.is().ifPresent(row -> builds.add(row.key()));
+            } else if (shells.is().isEmpty()) {
+                leaves.add(shells.was().get().key());
+            } else if (!shells.values().isEmpty()) {
+                alters.add(shells.is().get().key());
             }
         }
 
@@ -209,6 +242,11 @@ class ListChangesService {
         }
     }
 
+    private static String kind(List<ListChange> changes) {
+        What first = changes.isEmpty() ? null : changes.get(0).what();
+        return first == What.SECTION_IN ? "in" : first == What.SECTION_OUT ? "out" : CHANGED;
+    }
+
     private static List<ChangeViews.ShellValue> values(ProofRow was, ProofRow is) {
         List<ChangeViews.ShellValue> values = new ArrayList<>();
         for (Setting setting : Setting.values()) {
@@ -222,15 +260,13 @@ class ListChangesService {
 
     private static ChangeViews.SectionChange change(Compared compared, String id, List<ListChange> changes) {
         Section section = compared.section(id);
-        Optional<ProofRow> was = compared.before().shell(id);
-        Optional<ProofRow> is = compared.after().shell(id);
-        Optional<ProofRow> row = is.or(() -> was);
-        What first = changes.get(0).what();
+        Shells shells = Shells.of(compared, id);
+        Optional<ProofRow> row = shells.is().or(shells::was);
         return new ChangeViews.SectionChange(
                 id,
                 Labels.of(section).label(),
                 section.topic().isEmpty() ? section.course().title() : section.topic(),
-                first == What.SECTION_IN ? "in" : first == What.SECTION_OUT ? "out" : "changed",
+                kind(changes),
                 changes.stream()
                         .filter(change -> !PEOPLE.contains(change.what())
                                 && change.what() != What.SECTION_IN
@@ -244,9 +280,9 @@ class ListChangesService {
                         .toList(),
                 row.map(ProofRow::code).orElse(null),
                 row.map(ProofRow::key).orElse(null),
-                is.map(one -> one.action().key()).orElse(null),
+                shells.is().or(shells::closes).map(one -> one.action().key()).orElse(null),
                 row.flatMap(ProofRow::held).filter(HeldShell::isOpen).isPresent(),
-                was.isPresent() && is.isPresent() ? values(was.get(), is.get()) : List.of(),
+                shells.values(),
                 students(compared.before(), id),
                 students(compared.after(), id));
     }

@@ -215,6 +215,12 @@ class NightsTest {
         JsonNode held = abara.fetchList();
         assertState(held, "HELD");
         Map<String, Integer> out = out(held);
+        assertThat(abara.get("/api/arrivals/" + held.get("id") + "/changes/sections?term=27SP&department=OCEA")
+                        .json())
+                .filteredOn(section -> section.get("kind").asString().equals("out"))
+                .as("nothing stands, so nothing would be closed")
+                .allSatisfy(
+                        section -> assertThat(section.get("action").isNull()).isTrue());
         for (String department : out.keySet()) {
             assertThat(leaveOut(department).status()).isEqualTo(200);
         }
@@ -320,6 +326,9 @@ class NightsTest {
                 });
             }
             assertThat(sections)
+                    .filteredOn(section -> !section.get("kind").asString().equals("changed")
+                            || !section.get("facts").isEmpty()
+                            || !section.get("people").isEmpty())
                     .hasSize(department.get("sectionsIn").asInt()
                             + department.get("sectionsOut").asInt()
                             + department.get("changed").asInt());

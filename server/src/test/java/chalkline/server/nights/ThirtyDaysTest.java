@@ -20,6 +20,7 @@ import tools.jackson.databind.JsonNode;
 class ThirtyDaysTest {
     private static final int DAYS = 30;
     private static final int BROKEN = 9;
+    private static final int COLLEGE_MOVES = 12;
     private static final int HALVED = 16;
     private static final int DOUBLED = 23;
     private static final String ALL = "[\"ADDS\",\"DROPS\",\"INSTRUCTORS\",\"NEW_SECTIONS\",\"DATES\",\"NAMES\"]";
@@ -133,6 +134,9 @@ class ThirtyDaysTest {
                 continue;
             }
             assertThat(list.get("state").asString()).as("day %d", day).isEqualTo("KEPT");
+            if (day == COLLEGE_MOVES) {
+                assertCategoriesMove(list);
+            }
             JsonNode outcome = carried(list);
             assertThat(outcome.get("trouble").asString()).isEmpty();
             builds += outcome.get("build").isNull() ? 0 : 1;
@@ -156,6 +160,30 @@ class ThirtyDaysTest {
         for (String kind : new String[] {"shell made", "copy"}) {
             assertThat(effects().at("/" + kind + "/repeated")).as(kind).isEmpty();
         }
+    }
+
+    /** Every shell of a department goes with it to another college, also those of which nothing else changed. */
+    private void assertCategoriesMove(JsonNode list) {
+        JsonNode sections = abara.get("/api/arrivals/" + list.get("id") + "/changes/sections?term=27SP&department=FISH")
+                .json();
+        assertThat(sections).isNotEmpty();
+        int silent = 0;
+        for (JsonNode section : sections) {
+            boolean stands = section.get("kind").asString().equals("changed");
+            if (stands) {
+                assertThat(section.get("values"))
+                        .extracting(value -> value.get("field").asString())
+                        .contains("category");
+            } else if (section.get("kind").asString().equals("out")) {
+                assertThat(section.get("action").asString()).isEqualTo("close");
+            }
+            silent += stands
+                            && section.get("facts").isEmpty()
+                            && section.get("people").isEmpty()
+                    ? 1
+                    : 0;
+        }
+        assertThat(silent).isPositive();
     }
 
     /** What was not chosen waits with its count, and where there is more than a night may touch, nothing goes. */

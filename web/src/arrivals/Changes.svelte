@@ -28,7 +28,7 @@
             <caption>{term.termName}</caption>
             <thead>
                 <tr>
-                    <th></th>
+                    <td></td>
                     <th scope="colgroup" colspan="7">At the registrar's: sections, people</th>
                     <th scope="colgroup" colspan="3" class="shells">Their shells</th>
                 </tr>

@@ -103,7 +103,8 @@
     th.num {
         text-align: right;
     }
-    thead th {
+    thead th,
+    thead td {
         border: 0;
         background: var(--sheet);
     }

@@ -2276,6 +2276,8 @@ export interface components {
             closesWithWork: number;
             /** Format: int32 */
             stops: number;
+            /** Format: int32 */
+            studentsOut: number;
         };
         DepartmentTallyRow: {
             id: string;

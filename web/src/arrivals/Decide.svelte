@@ -117,6 +117,8 @@
                                 would build {number(effect.builds)}, change {number(effect.changes)},
                                 <span class:brick={effect.closes > 0}>{closing(effect)}</span>{effect.stops
                                     ? `; ${count(effect.stops, 'stop')}`
+                                    : ''}{effect.studentsOut > 0
+                                    ? `; ${count(effect.studentsOut, 'student')} sit in sections that are gone`
                                     : ''}
                             {/if}
                         </td>

@@ -1,6 +1,8 @@
 package chalkline.bench;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.Guards;
+import chalkline.core.arrivals.ListChanges;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
@@ -12,6 +14,7 @@ import chalkline.core.proof.Proof;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
 import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.standins.campus.Days;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -43,6 +46,7 @@ public class CoreBench {
     private Conventions conventions;
     private Conventions edited;
     private Proof before;
+    private RegistrarList nextDay;
 
     @Setup
     public void read() throws IOException, FaultyFileException, ValueException {
@@ -55,6 +59,9 @@ public class CoreBench {
         }
         Value title = Value.of(Setting.TITLE, "{label} {title}, {term.name}");
         before = proof();
+        Days days = new Days(list, 1907);
+        days.next();
+        nextDay = days.list();
         edited = conventions.withLayer(0, conventions.layers().get(0).with(Setting.TITLE, title));
     }
 
@@ -77,6 +84,13 @@ public class CoreBench {
     @Benchmark
     public Proof proof() {
         return Proof.of(list, sections, "27SP", conventions, List.of());
+    }
+
+    /** What a night changed: facts, people, and the guards. */
+    @Benchmark
+    public int difference() {
+        ListChanges changes = ListChanges.between(list, nextDay, "27SP");
+        return changes.all().size() + changes.tripped(Guards.USUAL).size();
     }
 
     @Benchmark

@@ -141,11 +141,11 @@ class Arrival {
     }
 
     /** What it brought against the list before. */
-    void brought(int sectionsIn, int sectionsOut, int studentsIn, int studentsOut) {
-        cameIn = sectionsIn;
-        wentOut = sectionsOut;
-        adds = studentsIn;
-        drops = studentsOut;
+    void brought(DepartmentTally.Sum sum) {
+        cameIn = sum.cameIn();
+        wentOut = sum.wentOut();
+        adds = sum.adds();
+        drops = sum.drops();
     }
 
     void turnAway(String login, String why) {
@@ -187,7 +187,11 @@ class Arrival {
         return leftOut;
     }
 
-    /** What it can be known again by. */
+    /**
+     * What it can be known again by.
+     *
+     * @param hash of its content; null where it is not to be known again
+     */
     void know(String hash, RegistrarHttp.Tags tags) {
         contentHash = hash;
         etag = tags.etag();

@@ -68,16 +68,15 @@ final class DepartmentTally {
         }
     }
 
-    /** Tells an arrival what it brought, all departments together. */
-    static void tell(Arrival arrival, RegistrarList before, RegistrarList now) {
-        int[] sums = new int[4];
-        for (Row row : between(Optional.of(before), now)) {
-            sums[0] += row.cameIn();
-            sums[1] += row.wentOut();
-            sums[2] += row.adds();
-            sums[3] += row.drops();
-        }
-        arrival.brought(sums[0], sums[1], sums[2], sums[3]);
+    /** What came and went in all departments together. */
+    record Sum(int cameIn, int wentOut, int adds, int drops) {}
+
+    static Sum sum(java.util.List<Row> rows) {
+        return new Sum(
+                rows.stream().mapToInt(Row::cameIn).sum(),
+                rows.stream().mapToInt(Row::wentOut).sum(),
+                rows.stream().mapToInt(Row::adds).sum(),
+                rows.stream().mapToInt(Row::drops).sum());
     }
 
     static java.util.List<Row> between(Optional<RegistrarList> before, RegistrarList now) {

@@ -218,9 +218,13 @@ class ReadArrival {
         }));
     }
 
+    /** For a reason that is not the list's own, so that it is read again where it comes again. */
     private void refuse(long id, Arrival arrival, String reason) {
         Fault fault = Fault.ofFile(arrival.fileName(), reason);
-        end(id, "list refused", refused -> refused.refuse(List.of(fault), 1));
+        end(id, "list refused", refused -> {
+            refused.know(null, RegistrarHttp.Tags.NONE);
+            refused.refuse(List.of(fault), 1);
+        });
     }
 
     private static String said(Exception e) {
@@ -239,12 +243,15 @@ class ReadArrival {
         List<Arrival.Trip> trips =
                 before.map(inUse -> guards.tripped(store.read(inUse), list)).orElse(List.of());
         List<Oddity> odd = Oddity.of(list, before.map(store::read));
-        before.map(store::read).ifPresent(inUse -> change(id, one -> DepartmentTally.tell(one, inUse, list)));
-        if (trips.isEmpty()) {
-            end(id, "list kept", arrival -> arrival.keep(list, odd, before.orElse(null)));
-        } else {
-            end(id, "list held", arrival -> arrival.hold(list, odd, before.orElseThrow(), trips));
-        }
+        Optional<DepartmentTally.Sum> brought =
+                before.map(inUse -> DepartmentTally.sum(DepartmentTally.between(Optional.of(store.read(inUse)), list)));
+        Consumer<Arrival> outcome = trips.isEmpty()
+                ? arrival -> arrival.keep(list, odd, before.orElse(null))
+                : arrival -> arrival.hold(list, odd, before.orElseThrow(), trips);
+        end(id, trips.isEmpty() ? "list kept" : "list held", arrival -> {
+            outcome.accept(arrival);
+            brought.ifPresent(arrival::brought);
+        });
         LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
     }
 

@@ -2,6 +2,7 @@ package chalkline.server.proof;
 
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Section;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
@@ -10,9 +11,11 @@ import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Readers;
 import chalkline.server.lms.HeldService;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 
@@ -50,9 +53,7 @@ class ListEffectService {
     }
 
     private int sections(long arrival, String term) {
-        return arrivals.list(arrival).term(term).isEmpty()
-                ? 0
-                : arrivals.sections(arrival, term).size();
+        return sectionsOf(arrival, term).size();
     }
 
     private ProofViews.ListEffect effect(long arrival, AcademicSession term, int now, int then) {
@@ -71,7 +72,22 @@ class ListEffectService {
                 count(rows, row -> row.action() == Action.CLOSE),
                 count(rows, row -> closes(row, HeldShell::isOpen)),
                 count(rows, row -> closes(row, HeldShell::activity)),
-                count(rows, row -> row.action() == Action.STOP));
+                count(rows, row -> row.action() == Action.STOP),
+                studentsOut(arrival, term.code()));
+    }
+
+    private int studentsOut(long arrival, String term) {
+        Set<String> stay = new HashSet<>();
+        sectionsOf(arrival, term).forEach(section -> stay.add(section.id()));
+        Set<String> students = new HashSet<>();
+        sectionsOf(arrivals.current().orElse(arrival), term).stream()
+                .filter(section -> !stay.contains(section.id()))
+                .forEach(section -> section.students().forEach(person -> students.add(person.id())));
+        return students.size();
+    }
+
+    private List<Section> sectionsOf(long arrival, String term) {
+        return arrivals.list(arrival).term(term).isEmpty() ? List.of() : arrivals.sections(arrival, term);
     }
 
     private static boolean closes(ProofRow row, Predicate<HeldShell> test) {

@@ -15,6 +15,7 @@ public final class ProofViews {
      * @param sectionsThen sections of the term in the other list; none leaves the term without a proof
      * @param closesOpen how many of the shells that it closes students can enter now
      * @param closesWithWork how many of them have student work
+     * @param studentsOut how many students are in sections of the list in use that the other one does not have
      */
     public record ListEffect(
             String term,
@@ -26,7 +27,8 @@ public final class ProofViews {
             int closes,
             int closesOpen,
             int closesWithWork,
-            int stops) {}
+            int stops,
+            int studentsOut) {}
 
     /**
      * Something in the conventions that matches nothing in the list.

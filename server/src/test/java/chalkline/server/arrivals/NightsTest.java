@@ -215,6 +215,12 @@ class NightsTest {
         JsonNode held = abara.fetchList();
         assertState(held, "HELD");
         Map<String, Integer> out = out(held);
+        JsonNode effect =
+                abara.get("/api/arrivals/" + held.get("id") + "/effect").json().get(0);
+        assertThat(effect.get("sectionsThen").asInt()).isEqualTo(200);
+        assertThat(effect.get("studentsOut").asInt())
+                .as("everybody of two hundred sections, each once")
+                .isBetween(1000, 1600);
         assertThat(abara.get("/api/arrivals/" + held.get("id") + "/changes/sections?term=27SP&department=OCEA")
                         .json())
                 .filteredOn(section -> section.get("kind").asString().equals("out"))

@@ -41,14 +41,19 @@ public record LeftOut(Kind kind, String term, String department) {
      * @param after the list that came, which is not changed
      */
     public static Applied apply(RegistrarList before, RegistrarList after, Collection<LeftOut> parts) {
+        Map<String, Map<String, Section>> befores = new HashMap<>();
+        Map<String, Map<String, Section>> afters = new HashMap<>();
         Map<LeftOut, Integer> kept = new LinkedHashMap<>();
         Set<String> stay = new HashSet<>();
         Set<String> taughtAsBefore = new HashSet<>();
         for (LeftOut part : parts) {
             int count = 0;
-            Map<String, Section> later = new HashMap<>();
-            of(after, part.term()).forEach(section -> later.put(section.id(), section));
-            for (Section section : sections(before, part)) {
+            Map<String, Section> later = afters.computeIfAbsent(part.term(), term -> byId(after, term));
+            for (Section section : befores.computeIfAbsent(part.term(), term -> byId(before, term))
+                    .values()) {
+                if (!section.department().code().equals(part.department())) {
+                    continue;
+                }
                 ListedClass now = after.classes().get(section.id());
                 boolean gone = part.kind() == Kind.CANCELLATIONS && now == null;
                 if (gone) {
@@ -65,14 +70,12 @@ public record LeftOut(Kind kind, String term, String department) {
         return new Applied(asItCame ? after : joined(before, after, stay, taughtAsBefore), kept);
     }
 
-    private static List<Section> sections(RegistrarList list, LeftOut part) {
-        return of(list, part.term()).stream()
-                .filter(section -> section.department().code().equals(part.department()))
-                .toList();
-    }
-
-    private static List<Section> of(RegistrarList list, String term) {
-        return list.term(term).map(session -> Sections.ofTerm(list, session)).orElse(List.of());
+    private static Map<String, Section> byId(RegistrarList list, String term) {
+        Map<String, Section> sections = new LinkedHashMap<>();
+        list.term(term)
+                .ifPresent(session ->
+                        Sections.ofTerm(list, session).forEach(section -> sections.put(section.id(), section)));
+        return sections;
     }
 
     /** One that went to another term is taught as the later list says. */

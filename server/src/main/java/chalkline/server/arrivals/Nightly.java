@@ -3,8 +3,6 @@ package chalkline.server.arrivals;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.conventions.ConventionsService;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,7 +25,7 @@ class Nightly {
     /** To be called again and again. */
     @Transactional
     public void look(SchedulerClient scheduler) {
-        ZonedDateTime now = ZonedDateTime.now(zone());
+        ZonedDateTime now = ZonedDateTime.now(conventions.zone());
         boolean due = schedules
                 .findById(ListSchedule.REGISTRAR)
                 .filter(one -> one.isDue(now))
@@ -47,10 +45,5 @@ class Nightly {
                     new Arrival(Arrival.Source.SCHEDULED, ArrivalService.THE_LIST, ArrivalService.SCHEDULE));
             ReadArrival.schedule(scheduler, arrival);
         }
-    }
-
-    private ZoneId zone() {
-        int version = conventions.current();
-        return version == 0 ? ZoneOffset.UTC : conventions.version(version).zone();
     }
 }

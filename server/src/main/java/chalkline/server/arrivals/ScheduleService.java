@@ -9,8 +9,6 @@ import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import java.time.Instant;
 import java.time.LocalTime;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -52,15 +50,16 @@ class ScheduleService {
         return schedules
                 .findById(ListSchedule.REGISTRAR)
                 .map(this::view)
-                .orElseGet(() -> new View(false, USUAL.toString(), zone().getId(), null));
+                .orElseGet(() ->
+                        new View(false, USUAL.toString(), conventions.zone().getId(), null));
     }
 
     private View view(ListSchedule schedule) {
-        ZonedDateTime now = ZonedDateTime.now(zone());
+        ZonedDateTime now = ZonedDateTime.now(conventions.zone());
         return new View(
                 schedule.active(),
                 schedule.atTime().toString(),
-                zone().getId(),
+                conventions.zone().getId(),
                 schedule.active() ? schedule.next(now).toInstant() : null);
     }
 
@@ -73,16 +72,11 @@ class ScheduleService {
         }
         ListSchedule schedule =
                 schedules.lock(ListSchedule.REGISTRAR).orElseGet(() -> new ListSchedule(ListSchedule.REGISTRAR));
-        schedule.set(active, at, ZonedDateTime.now(zone()), SignedIn.login());
+        schedule.set(active, at, ZonedDateTime.now(conventions.zone()), SignedIn.login());
         ledger.write(
                 active ? "schedule set" : "schedule switched off",
                 "the registrar's list",
-                Map.of("at", at.toString(), "zone", zone().getId()));
+                Map.of("at", at.toString(), "zone", conventions.zone().getId()));
         return view(schedules.saveAndFlush(schedule));
-    }
-
-    private ZoneId zone() {
-        int version = conventions.current();
-        return version == 0 ? ZoneOffset.UTC : conventions.version(version).zone();
     }
 }

@@ -15,6 +15,8 @@ import chalkline.server.people.PeopleService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import org.springframework.beans.factory.ObjectProvider;
@@ -48,6 +50,12 @@ public class ConventionsService {
         return versions.findFirstByOrderByNumberDesc()
                 .map(ConventionsVersion::number)
                 .orElse(0);
+    }
+
+    /** The time zone of the campus; UTC before there are conventions. */
+    public ZoneId zone() {
+        int version = current();
+        return version == 0 ? ZoneOffset.UTC : version(version).zone();
     }
 
     public Conventions version(int number) {

@@ -158,7 +158,7 @@ class DeskService {
     /** The terms of the list in use, those with sections first, the latest first. */
     @Readers
     public Desk desk() {
-        ZoneId zone = zone();
+        ZoneId zone = conventions.zone();
         List<Term> terms =
                 arrivals.current().map(arrival -> terms(arrival, zone)).orElse(List.of());
         return new Desk(
@@ -172,11 +172,6 @@ class DeskService {
                 arrivals.refusedAtNight().orElse(null),
                 jobs.givenUp(),
                 ledger.latest(ENTRIES));
-    }
-
-    private ZoneId zone() {
-        int version = conventions.current();
-        return version == 0 ? ZoneOffset.UTC : conventions.version(version).zone();
     }
 
     private List<Term> terms(long arrival, ZoneId zone) {
@@ -279,6 +274,6 @@ class DeskService {
     }
 
     private String day(Instant at) {
-        return DAY.format(at.atZone(zone()));
+        return DAY.format(at.atZone(conventions.zone()));
     }
 }

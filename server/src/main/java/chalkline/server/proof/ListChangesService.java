@@ -19,6 +19,8 @@ import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Asks;
 import chalkline.server.frame.Readers;
 import chalkline.server.lms.HeldService;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -38,6 +40,7 @@ import org.springframework.stereotype.Service;
 class ListChangesService {
     private static final Set<What> PEOPLE = EnumSet.of(What.INSTRUCTOR_IN, What.INSTRUCTOR_OUT, What.ADD, What.DROP);
 
+    private static final int COMPARED_IN_MEMORY = 4;
     private static final String CHANGED = "changed";
 
     private final ProofService proofs;
@@ -45,6 +48,8 @@ class ListChangesService {
     private final ConventionsService conventions;
     private final HeldService held;
     private final Asks asks;
+    private final Cache<List<Object>, Compared> known =
+            Caffeine.newBuilder().maximumSize(COMPARED_IN_MEMORY).softValues().build();
 
     ListChangesService(
             ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held, Asks asks) {
@@ -101,7 +106,7 @@ class ListChangesService {
         }
         List<ChangeViews.Changes> all = new ArrayList<>();
         for (AcademicSession term : terms(arrivals.list(before.get()), arrivals.list(arrival))) {
-            Compared compared = asks.whileWanted(() -> compare(before.get(), arrival, term));
+            Compared compared = compared(before.get(), arrival, term);
             if (!compared.bySection().isEmpty()) {
                 all.add(new ChangeViews.Changes(before.get(), term.code(), term.title(), departments(compared)));
             }
@@ -119,7 +124,7 @@ class ListChangesService {
         RegistrarList list = arrivals.list(arrival);
         AcademicSession session =
                 list.term(term).orElseGet(() -> ArrivalService.term(arrivals.list(before.get()), term));
-        Compared compared = asks.whileWanted(() -> compare(before.get(), arrival, session));
+        Compared compared = compared(before.get(), arrival, session);
         return compared.bySection().entrySet().stream()
                 .filter(entry ->
                         compared.section(entry.getKey()).department().code().equals(department))
@@ -136,6 +141,12 @@ class ListChangesService {
         return terms.values().stream()
                 .sorted(Comparator.comparing(AcademicSession::start).reversed())
                 .toList();
+    }
+
+    /** Kept for a while: who looks at one department looks at the next. */
+    private Compared compared(long beforeId, long afterId, AcademicSession term) {
+        List<Object> key = List.of(beforeId, afterId, term.code(), conventions.current(), held.current());
+        return known.get(key, one -> asks.whileWanted(() -> compare(beforeId, afterId, term)));
     }
 
     private Compared compare(long beforeId, long afterId, AcademicSession term) {

@@ -10,7 +10,6 @@ import org.springframework.context.annotation.Primary;
 /** Two ways to ask the same LMS: patiently in the background, and at once where somebody waits for an answer. */
 @Configuration
 class LmsClients {
-    private static final int PATIENT = 5;
     private static final Duration SOON = Duration.ofSeconds(6);
 
     private final CircuitBreaker breaker;
@@ -23,18 +22,23 @@ class LmsClients {
     @Primary
     Lms lms(ChalkLineSettings settings, LmsPace pace) {
         return new LmsHttp(
-                settings.lms(), pace, breaker, PATIENT, settings.lms().timeout());
+                settings.lms(),
+                pace,
+                breaker,
+                Patience.patient(),
+                settings.lms().timeout());
     }
 
     @Bean
     @InBuilds
     Lms lmsInBuilds(ChalkLineSettings settings, LmsPace pace, CallsAtOnce calls) {
-        return new LmsHttp(settings.lms(), pace, breaker, 1, settings.lms().timeout(), calls);
+        return new LmsHttp(
+                settings.lms(), pace, breaker, Patience.once(), settings.lms().timeout(), calls);
     }
 
     @Bean
     @AtOnce
     Lms lmsAtOnce(ChalkLineSettings settings, LmsPace pace) {
-        return new LmsHttp(settings.lms(), pace, breaker, 1, SOON);
+        return new LmsHttp(settings.lms(), pace, breaker, Patience.atOnce(), SOON);
     }
 }

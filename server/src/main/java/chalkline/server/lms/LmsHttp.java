@@ -5,9 +5,7 @@ import chalkline.server.frame.NotFound;
 import io.github.resilience4j.circuitbreaker.CallNotPermittedException;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
 import io.github.resilience4j.circuitbreaker.CircuitBreakerConfig;
-import io.github.resilience4j.core.IntervalFunction;
 import io.github.resilience4j.retry.Retry;
-import io.github.resilience4j.retry.RetryConfig;
 import java.io.IOException;
 import java.net.http.HttpClient;
 import java.time.Duration;
@@ -81,19 +79,19 @@ class LmsHttp implements Lms {
 
     private record Keys(List<String> keys) {}
 
-    LmsHttp(ChalkLineSettings.Lms settings, LmsPace pace, CircuitBreaker breaker, int attempts, Duration timeout) {
-        this(settings, pace, breaker, attempts, timeout, ALL_THE_ROOM);
+    LmsHttp(ChalkLineSettings.Lms settings, LmsPace pace, CircuitBreaker breaker, Retry again, Duration timeout) {
+        this(settings, pace, breaker, again, timeout, ALL_THE_ROOM);
     }
 
     /**
-     * @param attempts how often a call is tried, at least once
+     * @param again when a call is tried again
      * @param timeout how long each answer is waited for
      */
     LmsHttp(
             ChalkLineSettings.Lms settings,
             LmsPace pace,
             CircuitBreaker breaker,
-            int attempts,
+            Retry again,
             Duration timeout,
             Room room) {
         this.room = room;
@@ -110,15 +108,7 @@ class LmsHttp implements Lms {
             return builder.build();
         });
         this.pace = pace;
-        this.again = Retry.of(
-                "lms",
-                RetryConfig.custom()
-                        .maxAttempts(attempts)
-                        .intervalFunction(IntervalFunction.ofExponentialRandomBackoff(300, 2))
-                        .retryOnException(e -> e instanceof LmsUnavailable
-                                && !(e instanceof LmsRefusal)
-                                && !(e instanceof LmsLeftAlone))
-                        .build());
+        this.again = again;
         this.breaker = breaker;
     }
 

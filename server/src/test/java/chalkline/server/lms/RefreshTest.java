@@ -51,6 +51,21 @@ class RefreshTest {
         return row(key).get("action").asString();
     }
 
+    /** Somebody waits for it: an LMS that is busy for a second is no reason to send them away. */
+    @Test
+    void aCallThatTheLmsTurnedAwayIsMadeAgainWhileSomebodyWaits() {
+        String roster = "/api/terms/27SP/proof/roster?key=s:cl-27SP-3&versions=" + abara.versions("27SP");
+        lms.put("/lms/api/trouble", "{\"callsPerSecond\":1}");
+        try {
+            for (int i = 0; i < 3; i++) {
+                Client.Answer answer = abara.get(roster);
+                assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+            }
+        } finally {
+            lms.put("/lms/api/trouble", "{\"callsPerSecond\":60}");
+        }
+    }
+
     @Test
     void withoutTheTokenTheLmsLetsNobodyIn() {
         assertThat(lms.get("/lms/api/categories").status()).isEqualTo(401);

@@ -19,6 +19,9 @@
     import Example from './outlines/Example.svelte'
     import Starts from './outlines/Starts.svelte'
     import Proof from './proof/Proof.svelte'
+    import CourseSheet from './sheets/CourseSheet.svelte'
+    import KeptSheet from './sheets/KeptSheet.svelte'
+    import OwnSections from './sheets/OwnSections.svelte'
     import Templates from './templates/Templates.svelte'
     import { day } from './frame/words'
 
@@ -91,7 +94,15 @@
         {#if route.station === 'desk'}
             <Desk />
         {:else if route.station === 'arrivals'}
-            <Arrivals />
+            {#if route.term !== NO_TERM && route.params.view === 'sheet' && route.params.kept}
+                {#key route.params.kept}<KeptSheet id={Number(route.params.kept)} />{/key}
+            {:else if route.term !== NO_TERM && route.params.view === 'sheet'}
+                {#key route.term}<CourseSheet />{/key}
+            {:else if route.term !== NO_TERM && route.params.view === 'own'}
+                {#key route.term}<OwnSections />{/key}
+            {:else}
+                <Arrivals />
+            {/if}
         {:else if route.station === 'conventions'}
             {#if route.params.view === 'templates'}
                 <Templates />

@@ -111,11 +111,24 @@ export async function remove<P extends PathsWithMethod<paths, 'delete'>>(
 export async function upload<P extends '/api/arrivals' | '/api/templates/cartridge'>(
     path: P,
     file: File,
+    source = '',
 ): Promise<Answer<Operation<'post', P>>> {
     const body = new FormData()
     body.append('file', file)
-    const response = await ask('POST', path, body)
+    const response = await ask('POST', source ? `${path}?source=${source}` : path, body)
     return (await response.json()) as Answer<Operation<'post', P>>
+}
+
+/** Sends a sheet of courses, with what is said of how it is written. */
+export async function uploadAs(
+    file: File,
+    written: Record<string, string | undefined>,
+): Promise<Api['SheetRead']> {
+    const said = Object.entries(written).filter((one): one is [string, string] => !!one[1])
+    const body = new FormData()
+    body.append('file', file)
+    const response = await ask('POST', `/api/course-sheets/file?${new URLSearchParams(said)}`, body)
+    return (await response.json()) as Api['SheetRead']
 }
 
 /** Signs in or out, which is no part of the API's description. */

@@ -20,15 +20,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/arrivals/schedule": {
+    "/api/arrivals/sources/{source}/schedule": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["schedule"];
-        put: operations["schedule_1"];
+        get?: never;
+        put: operations["schedule"];
         post?: never;
         delete?: never;
         options?: never;
@@ -62,6 +62,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["placed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/own-sections/take-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/own-sections/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/own-sections/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["merge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -164,7 +212,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/terms/{term}/calendars": {
+    "/api/terms/{term}/course-sheets": {
         parameters: {
             query?: never;
             header?: never;
@@ -172,6 +220,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["of"];
+        put?: never;
+        post: operations["keep_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/course-sheets/judged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["of_1"];
         put?: never;
         post: operations["make"];
         delete: operations["withdraw"];
@@ -221,7 +301,7 @@ export interface paths {
         };
         get: operations["list"];
         put?: never;
-        post: operations["keep_2"];
+        post: operations["keep_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -356,6 +436,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/course-sheets/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["paste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/course-sheets/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["file_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conventions/versions": {
         parameters: {
             query?: never;
@@ -365,7 +477,7 @@ export interface paths {
         };
         get: operations["versions"];
         put?: never;
-        post: operations["keep_3"];
+        post: operations["keep_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -644,6 +756,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/own-sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["view_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/line": {
         parameters: {
             query?: never;
@@ -779,7 +907,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["file_1"];
+        get: operations["file_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -798,7 +926,7 @@ export interface paths {
         get: operations["one"];
         put?: never;
         post?: never;
-        delete: operations["takeOut"];
+        delete: operations["takeOut_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -884,6 +1012,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/course-sheets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/course-sheets/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["columns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conventions": {
         parameters: {
             query?: never;
@@ -939,7 +1099,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["file_2"];
+        get: operations["file_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -971,7 +1131,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_1"];
+        get: operations["one_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1035,7 +1195,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_2"];
+        get: operations["one_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1100,6 +1260,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["changes_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sources"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1198,6 +1374,9 @@ export interface components {
             at: string;
         };
         ScheduleView: {
+            source: string;
+            name: string;
+            addressSet: boolean;
             active: boolean;
             at: string;
             zone: string;
@@ -1335,6 +1514,44 @@ export interface components {
             standing: number;
             departments: components["schemas"]["ProofDepartmentCount"][];
         };
+        OwnSectionSome: {
+            sections: string[];
+            /** Format: int64 */
+            list: number;
+            reason: string;
+        };
+        OwnSectionCourseLine: {
+            id: string;
+            code: string;
+            title: string;
+            department: string;
+        };
+        OwnSectionLine: {
+            id: string;
+            /** @enum {string} */
+            kind: "OWN" | "MERGED" | "CHANGED";
+            label: string;
+            title: string;
+            department: string;
+            days: string;
+            instructors: string;
+            reference: string;
+            listed: string;
+            says: string;
+        };
+        OwnSectionView: {
+            /** Format: int64 */
+            list: number;
+            sections: components["schemas"]["OwnSectionLine"][];
+            offers: components["schemas"]["OwnSectionsOffer"][];
+            courses: components["schemas"]["OwnSectionCourseLine"][];
+        };
+        OwnSectionsOffer: {
+            own: string;
+            listed: string;
+            label: string;
+            because: string;
+        };
         Change: {
             /** Format: int32 */
             basedOn: number;
@@ -1343,6 +1560,8 @@ export interface components {
             value: components["schemas"]["ValueEdit"] | null;
             crossLists: components["schemas"]["CrossListEdit"] | null;
             dates: components["schemas"]["DatesEdit"] | null;
+            settings: components["schemas"]["SettingsEdit"] | null;
+            guards: components["schemas"]["GuardsEdit"] | null;
         };
         CrossListEdit: {
             keep: components["schemas"]["CrossListEditKept"][];
@@ -1374,6 +1593,34 @@ export interface components {
             campus: string;
             tags: string;
             instructor: string;
+        };
+        GuardsEdit: {
+            campus: components["schemas"]["GuardsEditShares"];
+            departments: {
+                [key: string]: components["schemas"]["GuardsEditShares"];
+            };
+            sources: {
+                [key: string]: components["schemas"]["GuardsEditShares"];
+            };
+        };
+        GuardsEditShares: {
+            /** Format: int32 */
+            sectionsOut: number;
+            /** Format: int32 */
+            instructorsOut: number;
+            /** Format: int32 */
+            drops: number;
+            /** Format: int32 */
+            from: number;
+        };
+        SettingsEdit: {
+            sections: components["schemas"]["SettingsEditOf"][];
+        };
+        SettingsEditOf: {
+            section: string;
+            set: {
+                [key: string]: string;
+            };
         };
         StackEdit: {
             layers: components["schemas"]["StackEditLayerDraft"][];
@@ -1618,6 +1865,123 @@ export interface components {
             name: string;
             sections: string[];
         };
+        SheetKeep: {
+            sheet: components["schemas"]["SheetRows"];
+            /** Format: int64 */
+            list: number;
+            /** Format: int32 */
+            conventions: number;
+            name: string;
+            note: string;
+            out: number[];
+            change: number[];
+            previous: number[];
+        };
+        SheetRows: {
+            rows: string[][];
+            /** Format: int32 */
+            header: number | null;
+            columns: string[] | null;
+            /** @enum {string|null} */
+            days: "DAY_FIRST" | "MONTH_FIRST" | null;
+            another: number[];
+        };
+        SheetAbout: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            term: string;
+            keptBy: string;
+            /** Format: date-time */
+            keptAt: string;
+            note: string;
+            /** Format: int32 */
+            rows: number;
+        };
+        SheetKept: {
+            about: components["schemas"]["SheetAbout"];
+            versions: string;
+            headings: string[];
+            rows: components["schemas"]["SheetResult"][];
+        };
+        SheetKeptRow: {
+            /** Format: int32 */
+            number: number;
+            /** @enum {string} */
+            outcome: "NEW" | "THERE" | "OTHERWISE" | "WRONG" | "COURSE_ONLY";
+            kept: boolean;
+            section: string;
+            label: string;
+            says: string;
+            cells: string[];
+        };
+        SheetResult: {
+            row: components["schemas"]["SheetKeptRow"];
+            /** @enum {string} */
+            standing: "STANDS" | "TO_CHANGE" | "TO_BUILD" | "FAILED" | "STOPPED" | "NONE";
+            shell: string;
+            code: string;
+            reason: string;
+        };
+        Remark: {
+            /** Format: int32 */
+            column: number;
+            /** @enum {string} */
+            weight: "WRONG" | "NOTE";
+            says: string;
+            choices: components["schemas"]["RemarkChoice"][];
+        };
+        RemarkChoice: {
+            text: string;
+            meaning: string;
+        };
+        SheetColumn: {
+            key: string;
+            name: string;
+        };
+        SheetJudged: {
+            /** Format: int64 */
+            list: number;
+            /** Format: int32 */
+            conventions: number;
+            /** Format: int32 */
+            header: number;
+            columns: components["schemas"]["SheetColumn"][];
+            remembered: boolean;
+            /** @enum {string} */
+            days: "DAY_FIRST" | "MONTH_FIRST";
+            daysSure: boolean;
+            rows: components["schemas"]["SheetRow"][];
+        };
+        SheetRow: {
+            /** Format: int32 */
+            number: number;
+            /** @enum {string} */
+            outcome: "NEW" | "THERE" | "OTHERWISE" | "WRONG" | "COURSE_ONLY";
+            label: string;
+            readable: boolean;
+            remarks: components["schemas"]["Remark"][];
+            standing: components["schemas"]["SheetRowStanding"] | null;
+            differs: components["schemas"]["SheetRowDifference"][];
+            earlier: components["schemas"]["SheetRowEarlier"][];
+        };
+        SheetRowDifference: {
+            what: string;
+            before: string;
+            after: string;
+        };
+        SheetRowEarlier: {
+            term: string;
+            section: string;
+            label: string;
+            title: string;
+        };
+        SheetRowStanding: {
+            id: string;
+            label: string;
+            title: string;
+            own: boolean;
+        };
         CalendarWhich: {
             /** @enum {string} */
             kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
@@ -1797,6 +2161,22 @@ export interface components {
             endedAt: string | null;
             reason: string;
         };
+        SheetPaste: {
+            text: string;
+            /** @enum {string|null} */
+            delimiter: "COMMA" | "SEMICOLON" | "TAB" | "BAR" | null;
+        };
+        SheetRead: {
+            name: string;
+            rows: string[][];
+            lines: number[];
+            encoding: string;
+            encodings: string[];
+            /** @enum {string|null} */
+            delimiter: "COMMA" | "SEMICOLON" | "TAB" | "BAR" | null;
+            leaf: string;
+            leaves: string[];
+        };
         ConventionsKeep: {
             change: components["schemas"]["Change"];
             note: string;
@@ -1832,7 +2212,8 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            source: "FETCHED" | "SCHEDULED" | "FILE";
+            way: "FETCHED" | "SCHEDULED" | "FILE" | "SHEET" | "AGAIN";
+            source: string;
             fileName: string;
             /** @enum {string} */
             state: "READING" | "KEPT" | "SAME" | "REFUSED" | "HELD" | "TURNED_AWAY";
@@ -2217,6 +2598,7 @@ export interface components {
             about: components["schemas"]["ConventionsAbout"];
             zone: string;
             layers: components["schemas"]["ConventionsLayerView"][];
+            guards: components["schemas"]["GuardsEdit"];
         };
         ConventionsSettingView: {
             key: string;
@@ -2439,27 +2821,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ScheduleView"];
-                };
+            path: {
+                source: string;
             };
-        };
-    };
-    schedule_1: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -2553,6 +2917,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartPlaced"];
+                };
+            };
+        };
+    };
+    takeOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnSectionSome"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSectionView"];
+                };
+            };
+        };
+    };
+    part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnSectionSome"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSectionView"];
+                };
+            };
+        };
+    };
+    merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnSectionSome"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSectionView"];
                 };
             };
         };
@@ -2714,6 +3156,80 @@ export interface operations {
         };
     };
     of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetAbout"][];
+                };
+            };
+        };
+    };
+    keep_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetKept"];
+                };
+            };
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRows"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetJudged"];
+                };
+            };
+        };
+    };
+    of_1: {
         parameters: {
             query: {
                 shell: string;
@@ -2880,7 +3396,7 @@ export interface operations {
             };
         };
     };
-    keep_2: {
+    keep_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -3109,6 +3625,61 @@ export interface operations {
             };
         };
     };
+    paste: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetPaste"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetRead"];
+                };
+            };
+        };
+    };
+    file_1: {
+        parameters: {
+            query?: {
+                encoding?: string;
+                delimiter?: "COMMA" | "SEMICOLON" | "TAB" | "BAR";
+                leaf?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetRead"];
+                };
+            };
+        };
+    };
     versions: {
         parameters: {
             query?: never;
@@ -3129,7 +3700,7 @@ export interface operations {
             };
         };
     };
-    keep_3: {
+    keep_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -3289,7 +3860,9 @@ export interface operations {
     };
     drop: {
         parameters: {
-            query?: never;
+            query?: {
+                source?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3412,7 +3985,9 @@ export interface operations {
     };
     fetch: {
         parameters: {
-            query?: never;
+            query?: {
+                source?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3594,6 +4169,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofRoster"];
+                };
+            };
+        };
+    };
+    view_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSectionView"];
                 };
             };
         };
@@ -3783,7 +4380,7 @@ export interface operations {
             };
         };
     };
-    file_1: {
+    file_2: {
         parameters: {
             query: {
                 kind: "SHELL" | "INSTRUCTOR" | "DEPARTMENT";
@@ -3830,7 +4427,7 @@ export interface operations {
             };
         };
     };
-    takeOut: {
+    takeOut_1: {
         parameters: {
             query: {
                 basedOn: number;
@@ -3956,6 +4553,48 @@ export interface operations {
             };
         };
     };
+    one_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetKept"];
+                };
+            };
+        };
+    };
+    columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetColumn"][];
+                };
+            };
+        };
+    };
     current: {
         parameters: {
             query?: never;
@@ -4019,7 +4658,7 @@ export interface operations {
             };
         };
     };
-    file_2: {
+    file_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -4061,7 +4700,7 @@ export interface operations {
             };
         };
     };
-    one_1: {
+    one_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4153,7 +4792,7 @@ export interface operations {
             };
         };
     };
-    one_2: {
+    one_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -4262,6 +4901,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeSectionChange"][];
+                };
+            };
+        };
+    };
+    sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"][];
                 };
             };
         };

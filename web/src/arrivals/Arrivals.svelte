@@ -19,6 +19,7 @@
     import Oddities from './Oddities.svelte'
     import Schedule from './Schedule.svelte'
     import Sections from './Sections.svelte'
+    import { sheet as courses } from '../sheets/sheet.svelte'
 
     type Arrival = Api['ArrivalView']
 
@@ -34,6 +35,9 @@
     let nights = $state.raw<Api['ArrivalNight'][]>([])
     let counted = $state(false)
     let over = $state(false)
+    let sources = $state.raw<Api['ScheduleView'][]>([])
+    /** Of which registrar a file is. */
+    let fileSource = $state('registrar')
     let picker = $state<HTMLInputElement>()
     let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -56,6 +60,9 @@
 
     onMount(() => {
         void campus.attempt(load)
+        void campus.attempt(async () => {
+            sources = await get('/api/arrivals/sources')
+        })
         return () => clearTimeout(timer)
     })
 
@@ -114,9 +121,9 @@
         await campus.refresh()
     }
 
-    function fetchList() {
+    function fetchList(source: string) {
         void campus.attempt(async () => {
-            await post('/api/arrivals/fetch')
+            await post('/api/arrivals/fetch', { query: { source } })
             route.set({ id: '' })
             await load()
         })
@@ -127,9 +134,32 @@
         void campus.attempt(async () => {
             if (file.size > MOST_BYTES)
                 throw new Error(`${file.name} has more than 512 MB; no list has so much.`)
-            await upload('/api/arrivals', file)
+            if (!isBundle(file)) {
+                route.go('arrivals', { view: 'sheet' })
+                await courses.open(file)
+                return
+            }
+            await upload('/api/arrivals', file, fileSource)
             route.set({ id: '' })
             await load()
+        })
+    }
+
+    /** What is no zip is a sheet of courses; so is a workbook. */
+    function isBundle(file: File): boolean {
+        return !/\.(csv|tsv|txt|xlsx)$/i.test(file.name)
+    }
+
+    /** Rows from a spreadsheet may be pasted here already. */
+    function pasted(event: ClipboardEvent) {
+        const text = event.clipboardData?.getData('text/plain') ?? ''
+        const isWriting =
+            event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+        if (!campus.mayChange || route.term === NO_TERM || isWriting || !/[\t\n]/.test(text.trim())) return
+        event.preventDefault()
+        void campus.attempt(async () => {
+            await courses.paste(text)
+            route.go('arrivals', { view: 'sheet' })
         })
     }
 
@@ -139,6 +169,8 @@
         if (campus.mayChange) send(event.dataTransfer?.files[0])
     }
 </script>
+
+<svelte:window onpaste={pasted} />
 
 {#snippet sheet()}
     <div
@@ -262,14 +294,27 @@
 
 {#snippet footer()}
     {#if campus.mayChange}
-        {#if campus.desk?.registrarSet}<button class="go" onclick={fetchList}>Fetch the list</button
-            >{:else}<span class="ochre">▲ REGISTRAR_URL is not set</span>{/if}
+        {#each sources.filter((one) => one.addressSet) as source, i (source.source)}
+            <button class={i === 0 ? 'go' : 'plain'} onclick={() => fetchList(source.source)}
+                >{sources.length === 1 ? 'Fetch the list' : `Fetch ${source.name}`}</button
+            >
+        {:else}<span class="ochre">▲ REGISTRAR_URL is not set</span>{/each}
+        {#if sources.length > 1}
+            <label
+                >files are of
+                <select bind:value={fileSource}>
+                    {#each sources as source (source.source)}<option value={source.source}
+                            >{source.name}</option
+                        >{/each}
+                </select></label
+            >
+        {/if}
         <button class="plain" onclick={() => picker?.click()}>Choose a file</button>
-        <span class="soft">or drop one on the sheet, up to 512 MB</span>
+        <span class="soft">or drop one on the sheet</span>
         <input
             bind:this={picker}
             type="file"
-            accept=".zip,application/zip"
+            accept=".zip,.csv,.tsv,.txt,.xlsx"
             hidden
             onchange={() => {
                 send(picker?.files?.[0])
@@ -309,6 +354,12 @@
                     ['drops', (d) => d.drops],
                 ])}
         />
+    {/if}
+    {#if route.term !== NO_TERM}
+        <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
+        <nav onclick={follow} aria-label="What no registrar lists">
+            <a href={route.href('arrivals', { view: 'sheet' })}>Courses from a spreadsheet</a>
+        </nav>
     {/if}
     {#if route.term !== NO_TERM && campus.line && campus.line.sections > 0}
         <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->

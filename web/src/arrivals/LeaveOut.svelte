@@ -20,7 +20,7 @@
     let reason = $state('')
     let busy = $state(false)
 
-    const fetched = $derived(arrival.source !== 'FILE')
+    const fetched = $derived(arrival.way !== 'FILE')
 
     function leaveOut(kind: 'CANCELLATIONS' | 'INSTRUCTORS') {
         void campus.attempt(async () => {
@@ -34,7 +34,7 @@
                         path: { id: arrival.id },
                         body: { reason: `read again with a part left out: ${reason}` },
                     })
-                    await post('/api/arrivals/fetch')
+                    await post('/api/arrivals/fetch', { query: { source: arrival.source } })
                     route.set({ id: '', of: '', department: '' })
                 }
                 reason = ''

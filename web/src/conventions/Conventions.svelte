@@ -1,5 +1,6 @@
 <script lang="ts">
     import { onMount, untrack } from 'svelte'
+    import { changeOf } from '../api/change'
     import { get, post, Problem, type Api, type FieldError } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { NO_TERM, route } from '../frame/nav.svelte'
@@ -10,6 +11,7 @@
     import Effect from './Effect.svelte'
     import type { Layer } from './edits'
     import LayerPane from './LayerPane.svelte'
+    import Guards from './Guards.svelte'
     import Merge from './Merge.svelte'
     import Stack from './Stack.svelte'
     import { StackDraft } from './stack.svelte'
@@ -86,10 +88,9 @@
     function change() {
         const basedOn = current?.about.number
         if (basedOn === undefined) return null
-        const none = { stack: null, file: null, value: null, crossLists: null, dates: null }
-        if (file) return { ...none, basedOn, file: file.text }
+        if (file) return changeOf(basedOn, { file: file.text })
         const layers = stack.layers.map(({ name, when, set, fix, off }) => ({ name, when, set, fix, off }))
-        return { ...none, basedOn, stack: { layers, about: stack.chosen } }
+        return changeOf(basedOn, { stack: { layers, about: stack.chosen } })
     }
 
     async function bring(chosenFile: File | undefined) {
@@ -232,6 +233,7 @@
     {:else if current}
         <Unmatched version={current.about.number} lead={choose} />
         <Versions {versions} {withTerm} {back} />
+        <Guards guards={current.guards} basedOn={current.about.number} kept={load} />
     {/if}
 {/snippet}
 

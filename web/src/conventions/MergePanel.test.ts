@@ -20,6 +20,11 @@ function props(mine: Record<string, string>, theirs: Record<string, string>) {
             },
             zone: 'UTC',
             layers: [layer(theirs)],
+            guards: {
+                campus: { sectionsOut: 10, instructorsOut: 25, drops: 20, from: 20 },
+                departments: {},
+                sources: {},
+            },
         },
         differences: [{ where: 'layer All', what: 'units', before: '4', after: '5' }],
         take: vi.fn(),

@@ -1,4 +1,5 @@
 import { SvelteSet } from 'svelte/reactivity'
+import { changeOf } from '../api/change'
 import { get, post, Problem, type Api } from '../api/client'
 
 export type Row = Api['CrossListRow']
@@ -33,7 +34,7 @@ export function inverse(edit: Edit, before: Row[]): Edit {
 
 /** An edit of cross-lists as a change of a version of the conventions. */
 function asChange(basedOn: number, crossLists: Edit): Api['Change'] {
-    return { basedOn, crossLists, stack: null, file: null, value: null, dates: null }
+    return changeOf(basedOn, { crossLists })
 }
 
 export function asKept(row: Row, id: string): Kept {

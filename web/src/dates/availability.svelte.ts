@@ -1,4 +1,5 @@
 import { SvelteSet } from 'svelte/reactivity'
+import { changeOf } from '../api/change'
 import { get, post, Problem, type Api, type FieldError } from '../api/client'
 import { byDays } from './time'
 
@@ -102,7 +103,7 @@ export function together(first: Dates[], then: Dates[]): Dates[] {
 
 /** A change of a version of the conventions. */
 function asChange(basedOn: number, part: Partial<Api['Change']>): Api['Change'] {
-    return { basedOn, stack: null, file: null, value: null, crossLists: null, dates: null, ...part }
+    return changeOf(basedOn, part)
 }
 
 /** The availability of a term: windows, an edit of them that is not kept yet, and what it would do. */

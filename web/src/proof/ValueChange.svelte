@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { changeOf } from '../api/change'
     import { get, post, Problem, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
@@ -30,20 +31,16 @@
     )
     const edited = $derived(text !== value.written)
     const basedOn = $derived(Number(shell.versions.split('.')[1]))
-    const edit = (newText: string | null): Api['Change'] => ({
-        basedOn,
-        stack: null,
-        file: null,
-        crossLists: null,
-        dates: null,
-        value: {
-            setting: value.setting,
-            value: newText,
-            section: where === 'here' ? shell.lead : null,
-            department: where === 'department' ? shell.departmentCode : null,
-            layer: where === 'layer' && layer ? layer.index : -1,
-        },
-    })
+    const edit = (newText: string | null) =>
+        changeOf(basedOn, {
+            value: {
+                setting: value.setting,
+                value: newText,
+                section: where === 'here' ? shell.lead : null,
+                department: where === 'department' ? shell.departmentCode : null,
+                layer: where === 'layer' && layer ? layer.index : -1,
+            },
+        })
 
     $effect(() => {
         void get('/api/conventions/vocabulary').then((v) => {

@@ -116,6 +116,21 @@ public final class Bounds {
     /** Characters of a header of an answer that is kept. */
     public static final int HEADER = 100;
 
+    /** Bytes of a sheet of courses as it comes. */
+    public static final long SHEET_BYTES = 16L << 20;
+
+    /** Bytes that a workbook unpacks to. */
+    public static final long SHEET_UNPACKED = 128L << 20;
+
+    /** Rows of a sheet of courses. */
+    public static final int SHEET_ROWS = 5_000;
+
+    /** Columns of a sheet of courses. */
+    public static final int SHEET_COLUMNS = 100;
+
+    /** Own sections of all terms together. */
+    public static final int OWN_SECTIONS = 50_000;
+
     private Bounds() {}
 
     /** Why a day cannot be of a term, a break or a date; empty where it can. */

@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Base64;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
@@ -23,6 +24,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param proxy the address of the web server with TLS that stands before this one; null where none does
  * @param retryPause how long work in the background that failed waits until it is tried again the first time
  * @param firstPassword the file that the first administrator's password is written to
+ * @param sources further registrars, by the short name that their ids begin with
  */
 @ConfigurationProperties("chalkline")
 public record ChalkLineSettings(
@@ -33,8 +35,14 @@ public record ChalkLineSettings(
         Path firstPassword,
         Duration retryPause,
         Registrar registrar,
+        @Nullable Map<String, FurtherRegistrar> sources,
         Mail mail,
         Lms lms) {
+
+    /** Further registrars, by the short name that their ids begin with. */
+    public Map<String, FurtherRegistrar> furtherRegistrars() {
+        return sources == null ? Map.of() : sources;
+    }
 
     /** Who is believed about where a request came from, if anybody is. */
     public Optional<String> proxyAddress() {
@@ -47,6 +55,20 @@ public record ChalkLineSettings(
      * @param lookEvery how often it is looked whether the time has come at which it is fetched by itself
      */
     public record Registrar(@Nullable URI url, Duration lookEvery, Credentials credentials) {
+        public Optional<URI> address() {
+            return given(url);
+        }
+    }
+
+    /**
+     * Where the list of a registrar beside the first is fetched.
+     *
+     * @param name what people call it; null where its short name will do
+     */
+    public record FurtherRegistrar(
+            @Nullable String name,
+            @Nullable URI url,
+            @Nullable Credentials credentials) {
         public Optional<URI> address() {
             return given(url);
         }

@@ -79,6 +79,16 @@ public final class ListFiles {
     }
 
     /** The list with one file changed and written in some character set. */
+    /** The same with several files changed. */
+    public byte[] with(Map<String, UnaryOperator<String>> changes) throws IOException {
+        Map<String, byte[]> files = files();
+        changes.forEach((file, change) -> files.computeIfPresent(
+                file,
+                (name, content) -> change.apply(new String(content, StandardCharsets.UTF_8))
+                        .getBytes(StandardCharsets.UTF_8)));
+        return zip(files);
+    }
+
     public byte[] with(String file, UnaryOperator<String> change, Charset as) throws IOException {
         Map<String, byte[]> files = files();
         String before = new String(files.get(file), StandardCharsets.UTF_8);

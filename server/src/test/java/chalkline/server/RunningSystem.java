@@ -61,6 +61,19 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** The same with a second registrar, who lists what the first one does. */
+    public static RunningSystem withTwoRegistrars(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, standInsSettings);
+        system.application(
+                "chalkline.sources.north.name",
+                "North Campus",
+                "chalkline.sources.north.url",
+                system.standIns() + "/registrar/list");
+        system.awaitStandIns();
+        return system;
+    }
+
     /** The same, with all calls to the LMS listened to; the tap is the caller's to close. */
     public static RunningSystem tapped(int sections, String... standInsSettings) {
         RunningSystem system = new RunningSystem();

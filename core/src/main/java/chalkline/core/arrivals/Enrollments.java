@@ -3,7 +3,11 @@ package chalkline.core.arrivals;
 import java.util.AbstractList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.RandomAccess;
+import java.util.function.UnaryOperator;
 
 /**
  * The enrollments of a list in its order, kept column by column: a list has several hundred thousand, and most of what
@@ -61,6 +65,45 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
                     enrollment.ends());
         }
         return builder.build(people);
+    }
+
+    /**
+     * The enrollments of several lists as those of one, without going through the text of each.
+     *
+     * @param classIds for each part, how its classes are called; empty where its enrollments of a class are left out
+     * @param prefixes what stands before the ids of enrollments and people of each part
+     * @param people everybody, by the ids that the parts' people are called by
+     */
+    static Enrollments combined(
+            List<Enrollments> parts,
+            List<UnaryOperator<String>> classIds,
+            List<String> prefixes,
+            Map<String, Person> people) {
+        Map<String, Integer> numbers = new HashMap<>(people.size() * 2);
+        people.keySet().forEach(id -> numbers.put(id, numbers.size()));
+        IdPool ids = new IdPool();
+        Builder builder = new Builder(ids);
+        for (int p = 0; p < parts.size(); p++) {
+            Enrollments part = parts.get(p);
+            int[] number = new int[part.people.length];
+            for (int i = 0; i < number.length; i++) {
+                number[i] = numbers.get(prefixes.get(p) + part.people[i].id());
+            }
+            for (int i = 0; i < part.size; i++) {
+                String classId = classIds.get(p).apply(part.classIds[i]);
+                if (!classId.isEmpty()) {
+                    builder.add(
+                            ids.add(prefixes.get(p) + part.ids.get(part.idNumbers[i])),
+                            classId,
+                            number[part.personNumbers[i]],
+                            part.roles[i],
+                            part.primary[i],
+                            part.begins[i],
+                            part.ends[i]);
+                }
+            }
+        }
+        return builder.build(people.values());
     }
 
     @Override

@@ -66,6 +66,11 @@ public record Conventions(
                 crossLists);
     }
 
+    public Conventions withGuards(Guards changed) {
+        return new Conventions(
+                zone, weekStart, limits, breaks, crossListing, changed, moves, layers, overrides, crossLists);
+    }
+
     public Conventions withOverrides(List<SectionOverride> changed) {
         return new Conventions(
                 zone, weekStart, limits, breaks, crossListing, guards, moves, layers, List.copyOf(changed), crossLists);

@@ -46,6 +46,7 @@ public final class VersionDifferences {
         add("campus", "zone", a.zone().getId(), b.zone().getId());
         add("campus", "weekStart", a.weekStart().name(), b.weekStart().name());
         add("limits", "code", "" + a.limits().code(), "" + b.limits().code());
+        add("guards", "", a.guards().toString(), b.guards().toString());
         add("limits", "title", "" + a.limits().title(), "" + b.limits().title());
         both(a.breaks().keySet(), b.breaks().keySet())
                 .forEach(term -> add("breaks", term, breaks(a, term), breaks(b, term)));

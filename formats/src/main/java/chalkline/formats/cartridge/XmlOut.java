@@ -12,7 +12,7 @@ final class XmlOut {
 
     XmlOut() {
         try {
-            out = XMLOutputFactory.newFactory().createXMLStreamWriter(bytes, "UTF-8");
+            out = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(bytes, "UTF-8");
             out.writeStartDocument("UTF-8", "1.0");
         } catch (XMLStreamException e) {
             throw new IllegalStateException(e);

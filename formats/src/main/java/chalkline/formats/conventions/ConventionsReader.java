@@ -209,12 +209,37 @@ public final class ConventionsReader {
             return usual;
         }
         Map<String, Entry> entries = tree.mapping(entry.value(), "guards");
-        fields.known(entries, "sectionsOut", "instructorsOut", "drops", "from");
+        fields.known(entries, "sectionsOut", "instructorsOut", "drops", "from", "departments", "sources");
+        Guards campus = guards(entries, usual);
         return new Guards(
-                fields.perCent(entries.get("sectionsOut"), usual.sectionsOut()),
-                fields.perCent(entries.get("instructorsOut"), usual.instructorsOut()),
-                fields.perCent(entries.get("drops"), usual.drops()),
-                fields.number(entries.get("from"), usual.from(), Integer.MAX_VALUE));
+                campus.sectionsOut(),
+                campus.instructorsOut(),
+                campus.drops(),
+                campus.from(),
+                guardsOfEach(entries.get("departments"), "departments", campus),
+                guardsOfEach(entries.get("sources"), "sources", campus));
+    }
+
+    private Guards guards(Map<String, Entry> entries, Guards unlessSaid) {
+        return new Guards(
+                fields.perCent(entries.get("sectionsOut"), unlessSaid.sectionsOut()),
+                fields.perCent(entries.get("instructorsOut"), unlessSaid.instructorsOut()),
+                fields.perCent(entries.get("drops"), unlessSaid.drops()),
+                fields.number(entries.get("from"), unlessSaid.from(), Integer.MAX_VALUE));
+    }
+
+    /** Of single departments or sources; what is not said of one is as for the campus. */
+    private Map<String, Guards> guardsOfEach(Entry entry, String what, Guards campus) {
+        if (entry == null) {
+            return Map.of();
+        }
+        Map<String, Guards> each = new LinkedHashMap<>();
+        tree.mapping(entry.value(), what).forEach((key, one) -> {
+            Map<String, Entry> entries = tree.mapping(one.value(), what + "." + key);
+            fields.known(entries, "sectionsOut", "instructorsOut", "drops", "from");
+            each.put(key, guards(entries, campus));
+        });
+        return each;
     }
 
     /** The path of the next item of a list, which stands at a node. */

@@ -114,7 +114,17 @@ public final class ConventionsWriter {
         map.put("instructorsOut", guards.instructorsOut());
         map.put("drops", guards.drops());
         map.put("from", guards.from());
+        putEach(map, "departments", guards.departments());
+        putEach(map, "sources", guards.sources());
         return map;
+    }
+
+    private static void putEach(Map<String, Object> map, String what, Map<String, Guards> each) {
+        if (!each.isEmpty()) {
+            Map<String, Object> of = new LinkedHashMap<>();
+            each.forEach((key, guards) -> of.put(key, guards(guards)));
+            map.put(what, of);
+        }
     }
 
     private static Map<String, Object> move(Move move) {

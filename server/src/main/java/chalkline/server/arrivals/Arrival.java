@@ -14,18 +14,24 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /** One received registrar's list, kept or refused. */
 @Entity
 class Arrival {
     private static final int ODDITIES_KEPT = 200;
     /** Where it came from. */
-    enum Source {
+    enum Way {
         FETCHED,
         /** Fetched by itself, at its time of day. */
         SCHEDULED,
-        FILE
+        FILE,
+        /** Sections of our own, by a sheet or by hand. */
+        SHEET,
+        /** One that came before, taken into use again beside what other sources say now. */
+        AGAIN
     }
 
     /** What became of it. */
@@ -46,7 +52,18 @@ class Arrival {
     private Long id;
 
     @Enumerated(EnumType.STRING)
-    private Source source;
+    private Way way;
+
+    /** Whose sections it lists: a registrar's, or our own. */
+    private String source;
+
+    /** The arrival whose rows each source is read from while this one is in use; empty before it was read. */
+    @Convert(converter = AsJson.OfParts.class)
+    private Map<String, Long> parts;
+
+    /** Of own sections: the class of a registrar's list that one is the same as, by the own section's id. */
+    @Convert(converter = AsJson.OfMerged.class)
+    private Map<String, String> merged;
 
     private String fileName;
 
@@ -105,8 +122,12 @@ class Arrival {
 
     protected Arrival() {}
 
-    Arrival(Source source, String fileName, String receivedBy) {
+    /** @param source whose sections it lists */
+    Arrival(Way way, String source, String fileName, String receivedBy) {
+        this.way = way;
         this.source = source;
+        this.parts = Map.of();
+        this.merged = Map.of();
         this.fileName = fileName;
         this.receivedBy = receivedBy;
         this.receivedAt = now();
@@ -118,16 +139,31 @@ class Arrival {
         this.reason = "";
     }
 
-    /** @param against the list that was in use until now; null for the first */
-    void keep(RegistrarList list, List<Oddity> odd, Long against) {
+    /** One that came before, beside what other sources say now. */
+    Arrival(Arrival before, Map<String, Long> with, String login) {
+        this(Way.AGAIN, before.source, before.fileName, login);
+        counts(before);
+        readAt = now();
+        parts = Map.copyOf(with);
+        merged = before.merged;
+        oddities = before.oddities;
+    }
+
+    /**
+     * @param against the list that was in use until now; null for the first
+     * @param with the arrival of each source that is read together with it
+     */
+    void keep(RegistrarList list, List<Oddity> odd, Long against, Map<String, Long> with) {
         read(list, odd);
+        parts = Map.copyOf(with);
         state = State.KEPT;
         againstId = against;
         inUseSince = readAt;
     }
 
-    void hold(RegistrarList list, List<Oddity> odd, long against, List<Trip> tripped) {
+    void hold(RegistrarList list, List<Oddity> odd, long against, Map<String, Long> with, List<Trip> tripped) {
         read(list, odd);
+        parts = Map.copyOf(with);
         state = State.HELD;
         againstId = against;
         trips = List.copyOf(tripped);
@@ -173,10 +209,39 @@ class Arrival {
         sameAs = before.id;
         readAt = now();
         contentHash = before.contentHash;
+        counts(before);
+    }
+
+    private void counts(Arrival before) {
         sections = before.sections;
         courses = before.courses;
         people = before.people;
         enrollments = before.enrollments;
+    }
+
+    void merge(Map<String, String> listedByOwn) {
+        merged = Map.copyOf(listedByOwn);
+    }
+
+    Map<String, String> merged() {
+        return merged;
+    }
+
+    /** The arrival whose rows each source is read from while this one is in use. */
+    Map<String, Long> parts() {
+        return parts.isEmpty() ? Map.of(source, id) : parts;
+    }
+
+    /** The arrival that has the rows of a source; empty where that source said nothing yet. */
+    Optional<Long> rowsOf(String of) {
+        return Optional.ofNullable(parts().get(of));
+    }
+
+    /** As what it is while it is in use, with one source's rows replaced. */
+    Map<String, Long> partsWith(String of, long rows) {
+        Map<String, Long> with = new TreeMap<>(parts());
+        with.put(of, rows);
+        return with;
     }
 
     void leaveOut(List<Kept> kept) {
@@ -220,7 +285,11 @@ class Arrival {
         return id;
     }
 
-    Source source() {
+    Way way() {
+        return way;
+    }
+
+    String source() {
         return source;
     }
 

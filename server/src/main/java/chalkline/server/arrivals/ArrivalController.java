@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.Bounds;
+import chalkline.core.arrivals.CombinedList;
 import chalkline.core.arrivals.LeftOut;
 import chalkline.server.frame.Uploads;
 import jakarta.validation.Valid;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -98,30 +100,33 @@ class ArrivalController {
         return arrivals.nights();
     }
 
-    @GetMapping("/schedule")
-    ScheduleService.View schedule() {
-        return schedule.view();
+    /** The registrars that lists come from, the first one first. */
+    @GetMapping("/sources")
+    List<ScheduleService.View> sources() {
+        return schedule.all();
     }
 
     /** At what time of day, by the campus's clocks, the list is fetched by itself, or that it is not. */
     record Schedule(boolean active, @NotNull LocalTime at) {}
 
-    @PutMapping("/schedule")
-    ScheduleService.View schedule(@Valid @RequestBody Schedule wanted) {
-        return schedule.set(wanted.active(), wanted.at());
+    @PutMapping("/sources/{source}/schedule")
+    ScheduleService.View schedule(@PathVariable String source, @Valid @RequestBody Schedule wanted) {
+        return schedule.set(source, wanted.active(), wanted.at());
     }
 
     @PostMapping("/fetch")
     @ResponseStatus(HttpStatus.ACCEPTED)
-    ArrivalService.View fetch() {
-        return arrivals.fetch();
+    ArrivalService.View fetch(@RequestParam(defaultValue = CombinedList.REGISTRAR) String source) {
+        return arrivals.fetch(source);
     }
 
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.ACCEPTED)
-    ArrivalService.View drop(@RequestPart MultipartFile file) throws IOException {
+    ArrivalService.View drop(
+            @RequestPart MultipartFile file, @RequestParam(defaultValue = CombinedList.REGISTRAR) String source)
+            throws IOException {
         try (InputStream content = file.getInputStream()) {
-            return arrivals.drop(Uploads.name(file), content);
+            return arrivals.drop(source, Uploads.name(file), content);
         }
     }
 }

@@ -1,12 +1,14 @@
 package chalkline.server.arrivals;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.CombinedList;
 import chalkline.core.arrivals.LeftOut;
 import chalkline.core.arrivals.Oddity;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.server.ChalkLineSettings;
+import chalkline.core.sheets.OwnSections;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
@@ -22,11 +24,14 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The registrar's lists that have come in, and the one in use. */
@@ -40,7 +45,7 @@ public class ArrivalService {
 
     private final Arrivals arrivals;
     private final Pieces pieces;
-    private final ChalkLineSettings settings;
+    private final ListSources sources;
     private final SchedulerClient scheduler;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -53,13 +58,13 @@ public class ArrivalService {
             Arrivals arrivals,
             Pieces pieces,
             ListStore store,
-            ChalkLineSettings settings,
+            ListSources sources,
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people) {
         this.arrivals = arrivals;
         this.pieces = pieces;
-        this.settings = settings;
+        this.sources = sources;
         this.scheduler = scheduler;
         this.ledger = ledger;
         this.people = people;
@@ -67,15 +72,17 @@ public class ArrivalService {
         this.sections = Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).build(this::read);
     }
 
-    /** Asks for the registrar's current list; it is fetched and read in the background. */
+    /** Asks for the current list of a registrar; it is fetched and read in the background. */
     @Administrators
     @Transactional
-    public View fetch() {
-        if (settings.registrar().address().isEmpty()) {
+    public View fetch(String source) {
+        ListSources.ListSource from = sources.named(source);
+        if (from.address().isEmpty()) {
             throw new Refusal("The registrar's address is not set. Set REGISTRAR_URL to where the list is fetched and"
                     + " start Chalk Line again, or drop a file.");
         }
-        Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FETCHED, THE_LIST, SignedIn.login()));
+        Arrival arrival =
+                arrivals.saveAndFlush(new Arrival(Arrival.Way.FETCHED, source, from.name(), SignedIn.login()));
         ledger.write("list asked for", arrival.fileName(), Map.of("arrival", arrival.id()));
         ReadArrival.schedule(scheduler, arrival);
         return view(arrival);
@@ -84,8 +91,9 @@ public class ArrivalService {
     /** Takes a file; it is read in the background. */
     @Administrators
     @Transactional
-    public View drop(String fileName, InputStream content) {
-        Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Source.FILE, fileName, SignedIn.login()));
+    public View drop(String source, String fileName, InputStream content) {
+        sources.named(source);
+        Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Way.FILE, source, fileName, SignedIn.login()));
         long bytes = pieces.take(arrival.id(), content);
         ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", bytes));
         ReadArrival.schedule(scheduler, arrival);
@@ -132,23 +140,98 @@ public class ArrivalService {
     @Transactional
     public View use(long id, String reason) {
         Arrival arrival = arrivals.lock(id).orElseThrow(() -> missing(id));
+        arrivals.takeTurn();
         boolean wasHeld = arrival.state() == Arrival.State.HELD;
         if (!wasHeld && arrival.state() != Arrival.State.KEPT) {
             throw new Conflict("This list is not held, and never was in use; nothing was changed.");
         }
-        if (wasHeld && !current().equals(arrival.againstId())) {
+        Optional<Arrival> inUse = inUse();
+        Optional<Long> judgedAgainst =
+                arrival.againstId().flatMap(arrivals::findById).flatMap(one -> one.rowsOf(arrival.source()));
+        if (wasHeld && !inUse.flatMap(one -> one.rowsOf(arrival.source())).equals(judgedAgainst)) {
             throw new Conflict("Another list was taken into use since this one was held, so its numbers no longer hold."
                     + " Turn it away and fetch the list again.");
         }
-        if (current().equals(Optional.of(id))) {
+        Map<String, Long> parts = inUse.orElseThrow()
+                .partsWith(arrival.source(), arrival.rowsOf(arrival.source()).orElseThrow());
+        if (parts.equals(inUse.orElseThrow().parts())) {
             throw new Conflict("This list is in use already.");
         }
         arrival.use(SignedIn.login(), reason);
+        Arrival taken = arrivals.saveAndFlush(arrival);
+        if (!parts.equals(arrival.parts())) {
+            // what other sources say meanwhile stays, and a list is never another than it was
+            Arrival beside = new Arrival(arrival, parts, SignedIn.login());
+            beside.use(SignedIn.login(), reason);
+            taken = arrivals.saveAndFlush(beside);
+        }
         ledger.write(
                 wasHeld ? "held list accepted" : "earlier list used again",
                 arrival.fileName(),
-                Map.of("arrival", id, "reason", reason));
-        return view(arrivals.saveAndFlush(arrival));
+                Map.of("arrival", taken.id(), "reason", reason));
+        return view(taken);
+    }
+
+    /**
+     * Our own sections, and what sheets say otherwise of those of registrars.
+     *
+     * @param merged the class of a registrar's list that one is the same as, by the own section's id
+     */
+    public record Own(RegistrarList list, Map<String, String> merged) {}
+
+    /** Our own sections beside a list that is or was in use; none where there are none. */
+    public Own own(long arrival) {
+        return own(arrivals.findById(arrival).orElseThrow(() -> missing(arrival)));
+    }
+
+    private Own own(Arrival beside) {
+        return beside.rowsOf(CombinedList.OWN)
+                .map(rows -> new Own(
+                        store.rows(rows), arrivals.findById(rows).orElseThrow().merged()))
+                .orElse(new Own(OwnSections.NONE, Map.of()));
+    }
+
+    /** How our own sections become others. */
+    public interface OwnChange {
+        /**
+         * @param arrival the number that the change gets, for ids that nothing had before
+         * @param inUse all that holds now, own sections included
+         */
+        Own apply(long arrival, RegistrarList inUse, Own now);
+    }
+
+    /**
+     * Keeps another version of our own sections beside what registrars list, in the transaction of whoever asks for it.
+     *
+     * @param against the list in use that the change was made to
+     * @return the number under which they are in use now
+     * @throws Conflict where another list is in use meanwhile
+     */
+    @Administrators
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long changeOwn(String name, String reason, long against, OwnChange change) {
+        arrivals.takeTurn();
+        Arrival now = inUse().orElseThrow(
+                        () -> new Refusal("Bring in the registrar's list first: terms and departments come from it."));
+        if (now.id() != against) {
+            throw new Conflict("Another list was taken into use meanwhile. Look at the rows again; nothing was kept.");
+        }
+        Arrival arrival =
+                arrivals.saveAndFlush(new Arrival(Arrival.Way.SHEET, CombinedList.OWN, name, SignedIn.login()));
+        Own before = own(now);
+        Own after = change.apply(arrival.id(), store.read(now.id()), before);
+        if (after.list().classes().size() > Bounds.OWN_SECTIONS) {
+            throw new Refusal("That would be more than " + Bounds.OWN_SECTIONS + " sections of our own.");
+        }
+        store.write(arrival.id(), after.list());
+        arrival.merge(after.merged());
+        arrival.keep(after.list(), List.of(), now.id(), now.partsWith(CombinedList.OWN, arrival.id()));
+        arrival.brought(DepartmentTally.sum(
+                before.list().classes().keySet(), after.list().classes().keySet()));
+        arrival.use(SignedIn.login(), reason);
+        arrivals.saveAndFlush(arrival);
+        ledger.write("own sections kept", name, Map.of("arrival", arrival.id(), "reason", reason));
+        return arrival.id();
     }
 
     /** Turns a held list away; the list in use stays. */
@@ -190,13 +273,13 @@ public class ArrivalService {
     /** The last thirty lists that were read, the oldest first. */
     @Readers
     public List<Night> nights() {
-        Optional<Long> inUse = current();
-        return arrivals.findTop30ByStateInOrderByIdDesc(ListStore.HAVE_ROWS).stream()
+        Set<Long> inUse = allInUse();
+        return arrivals.findTop30ByStateInAndSourceNotOrderByIdDesc(ListStore.HAVE_ROWS, CombinedList.OWN).stream()
                 .map(one -> new Night(
                         one.id(),
                         one.receivedAt(),
                         one.state(),
-                        inUse.equals(Optional.of(one.id())),
+                        inUse.contains(one.id()),
                         one.sections(),
                         one.cameIn(),
                         one.wentOut(),
@@ -209,9 +292,13 @@ public class ArrivalService {
     /** The list that came by itself last and was refused, where nothing came of its own since; empty otherwise. */
     @Readers
     public Optional<View> refusedAtNight() {
-        return arrivals.findFirstByStateNotInAndIdLessThanOrderByIdDesc(
-                        EnumSet.of(Arrival.State.READING, Arrival.State.SAME), Long.MAX_VALUE)
-                .filter(last -> last.source() == Arrival.Source.SCHEDULED && last.state() == Arrival.State.REFUSED)
+        return sources.all().stream()
+                .flatMap(source -> arrivals
+                        .findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
+                                source.key(), EnumSet.of(Arrival.State.READING, Arrival.State.SAME), Long.MAX_VALUE)
+                        .stream())
+                .filter(last -> last.way() == Arrival.Way.SCHEDULED && last.state() == Arrival.State.REFUSED)
+                .max(Comparator.comparing(Arrival::id))
                 .map(this::view);
     }
 
@@ -223,7 +310,7 @@ public class ArrivalService {
 
     private List<View> views(List<Arrival> all) {
         Map<String, String> names = all.isEmpty() ? Map.of() : people.names();
-        Optional<Long> inUse = all.isEmpty() ? Optional.empty() : current();
+        Set<Long> inUse = all.isEmpty() ? Set.of() : allInUse();
         return all.stream().map(arrival -> view(arrival, inUse, names)).toList();
     }
 
@@ -233,15 +320,26 @@ public class ArrivalService {
 
     /** The number of the list in use; empty before the first was kept. */
     public Optional<Long> current() {
-        return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT)
-                .map(Arrival::id);
+        return inUse().map(Arrival::id);
+    }
+
+    /** The arrivals of all sources whose rows are in use, and the one that put them together. */
+    private Set<Long> allInUse() {
+        Set<Long> all = new HashSet<>();
+        inUse().ifPresent(one -> {
+            all.add(one.id());
+            all.addAll(one.parts().values());
+        });
+        return all;
+    }
+
+    private Optional<Arrival> inUse() {
+        return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
     }
 
     /** The list in use, where it came by itself. */
     public Optional<Long> scheduledInUse() {
-        return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT)
-                .filter(arrival -> arrival.source() == Arrival.Source.SCHEDULED)
-                .map(Arrival::id);
+        return inUse().filter(arrival -> arrival.way() == Arrival.Way.SCHEDULED).map(Arrival::id);
     }
 
     /** When a list came in. */
@@ -270,16 +368,17 @@ public class ArrivalService {
     }
 
     private View view(Arrival arrival) {
-        return view(arrival, current(), people.names());
+        return view(arrival, allInUse(), people.names());
     }
 
-    private static View view(Arrival arrival, Optional<Long> inUse, Map<String, String> names) {
+    private static View view(Arrival arrival, Set<Long> inUse, Map<String, String> names) {
         return new View(
                 arrival.id(),
+                arrival.way(),
                 arrival.source(),
                 arrival.fileName(),
                 arrival.state(),
-                inUse.equals(Optional.of(arrival.id())),
+                inUse.contains(arrival.id()),
                 arrival.receivedAt(),
                 arrival.readAt().orElse(null),
                 names.getOrDefault(arrival.receivedBy(), arrival.receivedBy()),
@@ -315,7 +414,8 @@ public class ArrivalService {
      */
     public record View(
             long id,
-            Arrival.Source source,
+            Arrival.Way way,
+            String source,
             String fileName,
             Arrival.State state,
             boolean inUse,

@@ -14,16 +14,21 @@ interface Arrivals extends JpaRepository<Arrival, Long> {
 
     List<Arrival> findTop20ByOrderByIdDesc();
 
-    /** The last one before another that came to something of its own. */
-    Optional<Arrival> findFirstByStateNotInAndIdLessThanOrderByIdDesc(Collection<Arrival.State> states, long id);
+    /** The last one of a source before another that came to something of its own. */
+    Optional<Arrival> findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
+            String source, Collection<Arrival.State> states, long id);
+
+    /** One arrival at a time is taken into use. */
+    @Query(value = "select id from list_turn where id = 1 for update", nativeQuery = true)
+    int takeTurn();
 
     List<Arrival> findByStateOrderByIdDesc(Arrival.State state);
 
-    List<Arrival> findTop30ByStateInOrderByIdDesc(Collection<Arrival.State> states);
+    List<Arrival> findTop30ByStateInAndSourceNotOrderByIdDesc(Collection<Arrival.State> states, String source);
 
     int countByState(Arrival.State state);
 
-    int countByStateAndSourceNot(Arrival.State state, Arrival.Source source);
+    int countByStateAndWayInAndSource(Arrival.State state, Collection<Arrival.Way> ways, String source);
 
     Optional<Arrival> findFirstByStateAndIdLessThanOrderByIdDesc(Arrival.State state, long id);
 

@@ -57,6 +57,20 @@ abstract class AsJson<T> implements AttributeConverter<T, String> {
         }
     }
 
+    /** The arrival of each source. */
+    static final class OfParts extends AsJson<Map<String, Long>> {
+        OfParts() {
+            super(new TypeReference<>() {});
+        }
+    }
+
+    /** Classes of registrars' lists by own sections. */
+    static final class OfMerged extends AsJson<Map<String, String>> {
+        OfMerged() {
+            super(new TypeReference<>() {});
+        }
+    }
+
     /** What a class says of itself. */
     static final class OfFacts extends AsJson<Map<ClassFact, String>> {
         OfFacts() {

@@ -79,6 +79,15 @@ final class DepartmentTally {
                 rows.stream().mapToInt(Row::drops).sum());
     }
 
+    /** Of sections by their ids alone. */
+    static Sum sum(java.util.Collection<String> before, java.util.Collection<String> now) {
+        return new Sum(
+                (int) now.stream().filter(id -> !before.contains(id)).count(),
+                (int) before.stream().filter(id -> !now.contains(id)).count(),
+                0,
+                0);
+    }
+
     static java.util.List<Row> between(Optional<RegistrarList> before, RegistrarList now) {
         Map<String, Count> counts = new HashMap<>();
         Map<String, ListedClass> old = before.map(RegistrarList::classes).orElse(Map.of());

@@ -25,9 +25,9 @@ class GuardService {
      * The guards that a list trips against the one in use, in every term of that one. A term that has ended may leave the
      * list; nothing can be built of it anyway.
      */
-    List<Arrival.Trip> tripped(RegistrarList inUse, RegistrarList next) {
+    List<Arrival.Trip> tripped(String source, RegistrarList inUse, RegistrarList next) {
         Conventions rules = conventions.version(conventions.current());
-        Guards guards = rules.guards();
+        Guards guards = rules.guards().of(source);
         return inUse.terms().stream()
                 .filter(term -> next.term(term.code()).isPresent() || !today.isAfter(term, rules.zone()))
                 .flatMap(term -> tripped(inUse, next, term, guards))

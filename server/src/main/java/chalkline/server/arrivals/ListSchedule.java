@@ -11,9 +11,6 @@ import java.time.temporal.ChronoUnit;
 /** At what time of day a source's list is fetched by itself. */
 @Entity
 class ListSchedule {
-    /** The one source that there is: the registrar's address. */
-    static final String REGISTRAR = "registrar";
-
     @Id
     private String source;
 

@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.CombinedList;
 import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.ListedClass;
@@ -13,6 +14,7 @@ import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -35,10 +37,16 @@ class ListStore {
 
     private static final int LISTS_IN_MEMORY = 3;
 
+    /** Those that a list in use and the one after it are made of. */
+    private static final int PARTS_IN_MEMORY = 6;
+
     private final SessionFactory sessions;
-    /** By arrival; a list that was just written need not be read back for its first proof. */
+    /** By arrival; rows that were just written need not be read back for their first proof. */
+    private final LoadingCache<Long, RegistrarList> rows =
+            Caffeine.newBuilder().maximumSize(PARTS_IN_MEMORY).softValues().build(this::load);
+
     private final LoadingCache<Long, RegistrarList> lists =
-            Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).softValues().build(this::load);
+            Caffeine.newBuilder().maximumSize(LISTS_IN_MEMORY).softValues().build(this::combine);
 
     ListStore(EntityManagerFactory factory) {
         this.sessions = factory.unwrap(SessionFactory.class);
@@ -58,7 +66,7 @@ class ListStore {
             insert(session, arrival, list.people().values(), ListedPerson::new);
             insert(session, arrival, list.enrollments(), ListedEnrollment::new);
         });
-        lists.put(arrival, list);
+        rows.put(arrival, list);
     }
 
     private static void forget(StatelessSession session, long arrival) {
@@ -90,18 +98,50 @@ class ListStore {
         session.insertMultiple(batch);
     }
 
-    /** The list that an arrival kept. */
+    /** All that holds while an arrival is in use: its own rows and those of the other sources beside it. */
     RegistrarList read(long arrival) {
         return lists.get(arrival);
     }
 
+    /** What an arrival itself brought. */
+    RegistrarList rows(long arrival) {
+        return rows.get(arrival);
+    }
+
+    private RegistrarList combine(long arrival) {
+        List<CombinedList.Part> parts = new ArrayList<>();
+        try (StatelessSession session = sessions.openStatelessSession()) {
+            for (Map.Entry<String, Long> part : inOrder(kept(session, arrival).parts())) {
+                Map<String, String> merged = kept(session, part.getValue()).merged();
+                parts.add(new CombinedList.Part(part.getKey(), rows(part.getValue()), merged));
+            }
+        }
+        return CombinedList.of(parts);
+    }
+
+    /** The first registrar's first, our own last. */
+    private static List<Map.Entry<String, Long>> inOrder(Map<String, Long> parts) {
+        return parts.entrySet().stream()
+                .sorted(Comparator.comparing(
+                                (Map.Entry<String, Long> part) -> part.getKey().equals(CombinedList.REGISTRAR)
+                                        ? 0
+                                        : part.getKey().equals(CombinedList.OWN) ? 2 : 1)
+                        .thenComparing(Map.Entry::getKey))
+                .toList();
+    }
+
     /** Only what stays as it is may be kept in memory, so an arrival that is still being read has no list. */
+    private static Arrival kept(StatelessSession session, long arrival) {
+        Arrival of = session.get(Arrival.class, arrival);
+        if (of == null || !HAVE_ROWS.contains(of.state())) {
+            throw new NotFound("No list was kept as number " + arrival + ".");
+        }
+        return of;
+    }
+
     private RegistrarList load(long arrival) {
         try (StatelessSession session = sessions.openStatelessSession()) {
-            Arrival of = session.get(Arrival.class, arrival);
-            if (of == null || !HAVE_ROWS.contains(of.state())) {
-                throw new NotFound("No list was kept as number " + arrival + ".");
-            }
+            kept(session, arrival);
             Map<String, Person> people =
                     byId(all(session, arrival, ListedPerson.class, ListedPerson::toCore), Person::id);
             return new RegistrarList(

@@ -38,6 +38,12 @@ class ListedSection {
     }
 
     ListedClass toCore() {
-        return new ListedClass(sourceId, title, courseId, classCode, List.of(sessionIds.split(",")), facts);
+        return new ListedClass(
+                sourceId,
+                title,
+                courseId,
+                classCode,
+                sessionIds.isEmpty() ? List.of() : List.of(sessionIds.split(",")),
+                facts);
     }
 }

@@ -21,7 +21,7 @@ class NightMail {
 
     /** To be called in the transaction that ends the reading of a list. */
     void tell(Arrival arrival) {
-        boolean byItself = arrival.source() == Arrival.Source.SCHEDULED;
+        boolean byItself = arrival.way() == Arrival.Way.SCHEDULED;
         if (byItself && arrival.state() == Arrival.State.HELD) {
             tell(arrival, "The registrar's list is held", held(arrival));
         } else if (byItself && arrival.state() == Arrival.State.REFUSED) {

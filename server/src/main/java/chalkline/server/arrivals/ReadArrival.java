@@ -134,7 +134,7 @@ class ReadArrival {
     }
 
     private void read(long id, Arrival arrival, Path file) throws IOException, FaultyFileException {
-        Optional<Arrival> inUse = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
+        Optional<Arrival> inUse = rowsInUse(arrival.source());
         Optional<Arrival> last = last(arrival).or(() -> inUse);
         Optional<RegistrarHttp.Tags> tags =
                 bring(arrival, last.filter(this::isReadAsNow).map(Arrival::tags).orElse(RegistrarHttp.Tags.NONE), file);
@@ -156,14 +156,23 @@ class ReadArrival {
         }
         change(id, one -> one.know(hash, tags.get()));
         long start = System.nanoTime();
-        RegistrarList list = OneRosterReader.read(file, arrival.fileName(), inUse.map(one -> store.read(one.id())));
+        RegistrarList list = OneRosterReader.read(file, arrival.fileName(), inUse.map(one -> store.rows(one.id())));
         LOG.info("Arrival {} read in {} ms", id, millisSince(start));
         keep(
                 id,
                 inUse.isEmpty()
                         ? list
-                        : without(parts, id, store.read(inUse.get().id()), list),
+                        : without(parts, id, store.rows(inUse.get().id()), list),
                 inUse.map(Arrival::id));
+    }
+
+    private Optional<Arrival> inUse() {
+        return arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT);
+    }
+
+    /** The arrival that has the rows of a source which are in use now. */
+    private Optional<Arrival> rowsInUse(String source) {
+        return inUse().flatMap(one -> one.rowsOf(source)).flatMap(arrivals::findById);
     }
 
     private RegistrarList without(List<LeftOut> parts, long id, RegistrarList before, RegistrarList list) {
@@ -181,9 +190,9 @@ class ReadArrival {
      * brought up anew every night. Whoever asks for a list wants it read again.
      */
     private Optional<Arrival> last(Arrival arrival) {
-        return arrival.source() == Arrival.Source.SCHEDULED
-                ? arrivals.findFirstByStateNotInAndIdLessThanOrderByIdDesc(
-                        EnumSet.of(Arrival.State.READING, Arrival.State.SAME), arrival.id())
+        return arrival.way() == Arrival.Way.SCHEDULED
+                ? arrivals.findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
+                        arrival.source(), EnumSet.of(Arrival.State.READING, Arrival.State.SAME), arrival.id())
                 : Optional.empty();
     }
 
@@ -231,6 +240,7 @@ class ReadArrival {
         return e.getMessage() == null ? "nobody answers" : e.getMessage();
     }
 
+    /** @param before the arrival that has the rows of the same source which are in use */
     private void keep(long id, RegistrarList list, Optional<Long> before) {
         // the LMS is looked at first, so that the first proof of the list is the one that is built from
         try {
@@ -240,16 +250,23 @@ class ReadArrival {
         }
         long start = System.nanoTime();
         store.write(id, list);
-        List<Arrival.Trip> trips =
-                before.map(inUse -> guards.tripped(store.read(inUse), list)).orElse(List.of());
-        List<Oddity> odd = Oddity.of(list, before.map(store::read));
+        String source = arrivals.findById(id).orElseThrow().source();
+        List<Arrival.Trip> trips = before.map(rows -> guards.tripped(source, store.rows(rows), list))
+                .orElse(List.of());
+        List<Oddity> odd = Oddity.of(list, before.map(store::rows));
         Optional<DepartmentTally.Sum> brought =
-                before.map(inUse -> DepartmentTally.sum(DepartmentTally.between(Optional.of(store.read(inUse)), list)));
-        Consumer<Arrival> outcome = trips.isEmpty()
-                ? arrival -> arrival.keep(list, odd, before.orElse(null))
-                : arrival -> arrival.hold(list, odd, before.orElseThrow(), trips);
+                before.map(rows -> DepartmentTally.sum(DepartmentTally.between(Optional.of(store.rows(rows)), list)));
         end(id, trips.isEmpty() ? "list kept" : "list held", arrival -> {
-            outcome.accept(arrival);
+            arrivals.takeTurn();
+            Optional<Arrival> now = inUse();
+            Map<String, Long> parts =
+                    now.map(one -> one.partsWith(arrival.source(), id)).orElse(Map.of(arrival.source(), id));
+            Long against = now.map(Arrival::id).orElse(null);
+            if (trips.isEmpty()) {
+                arrival.keep(list, odd, against, parts);
+            } else {
+                arrival.hold(list, odd, Objects.requireNonNull(against), parts, trips);
+            }
             brought.ifPresent(arrival::brought);
         });
         LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
@@ -277,8 +294,8 @@ class ReadArrival {
     /** Nothing where it is the known one, which was then not brought. */
     private Optional<RegistrarHttp.Tags> bring(Arrival arrival, RegistrarHttp.Tags known, Path to)
             throws IOException, FaultyFileException {
-        if (arrival.source() != Arrival.Source.FILE) {
-            return registrar.fetch(arrival.fileName(), known, to);
+        if (arrival.way() != Arrival.Way.FILE) {
+            return registrar.fetch(arrival.source(), arrival.fileName(), known, to);
         }
         try (OutputStream out = Files.newOutputStream(to)) {
             pieces.write(arrival.id(), out);

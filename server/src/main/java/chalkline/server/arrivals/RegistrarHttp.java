@@ -4,7 +4,6 @@ import chalkline.core.Bounds;
 import chalkline.formats.BoundedStream;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
-import chalkline.server.ChalkLineSettings;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.http.HttpClient;
@@ -25,12 +24,12 @@ class RegistrarHttp {
     private static final int OK = 200;
     private static final int NOT_MODIFIED = 304;
 
-    private final ChalkLineSettings settings;
+    private final ListSources sources;
     private final HttpClient http =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(10)).build();
 
-    RegistrarHttp(ChalkLineSettings settings) {
-        this.settings = settings;
+    RegistrarHttp(ListSources sources) {
+        this.sources = sources;
     }
 
     /**
@@ -53,11 +52,11 @@ class RegistrarHttp {
      * @param known the tags of a list that need not be sent again
      * @return the tags of what was sent; nothing where it is the known one, and then nothing is written
      */
-    Optional<Tags> fetch(String name, Tags known, Path to) throws IOException, FaultyFileException {
-        HttpRequest.Builder asking = HttpRequest.newBuilder(
-                        settings.registrar().address().orElseThrow())
-                .timeout(PATIENCE);
-        settings.registrar().credentials().authorization().ifPresent(value -> asking.header("Authorization", value));
+    Optional<Tags> fetch(String source, String name, Tags known, Path to) throws IOException, FaultyFileException {
+        ListSources.ListSource from = sources.named(source);
+        HttpRequest.Builder asking =
+                HttpRequest.newBuilder(from.address().orElseThrow()).timeout(PATIENCE);
+        from.authorization().ifPresent(value -> asking.header("Authorization", value));
         if (!known.etag().isEmpty()) {
             asking.header("If-None-Match", known.etag());
         }

@@ -1,6 +1,5 @@
 package chalkline.server.arrivals;
 
-import chalkline.server.ChalkLineSettings;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Readers;
@@ -10,53 +9,71 @@ import chalkline.server.ledger.LedgerService;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** When the registrar's list is fetched without anybody asking for it. */
+/** Where lists come from, and when each is fetched without anybody asking for it. */
 @Service
 class ScheduleService {
     private static final LocalTime USUAL = LocalTime.of(3, 0);
 
     private final ListSchedules schedules;
     private final ConventionsService conventions;
-    private final ChalkLineSettings settings;
+    private final ListSources sources;
     private final LedgerService ledger;
 
     ScheduleService(
-            ListSchedules schedules, ConventionsService conventions, ChalkLineSettings settings, LedgerService ledger) {
+            ListSchedules schedules, ConventionsService conventions, ListSources sources, LedgerService ledger) {
         this.schedules = schedules;
         this.conventions = conventions;
-        this.settings = settings;
+        this.sources = sources;
         this.ledger = ledger;
     }
 
     /**
-     * The schedule as a screen shows it.
+     * A source of lists as a screen shows it.
      *
+     * @param addressSet whether its list can be fetched; a file can be dropped for it in any case
      * @param at the time of day, such as {@code 03:00}, by the clocks of {@code zone}
      * @param next when the list is fetched next; null where it is not by itself
      */
     record View(
+            String source,
+            String name,
+            boolean addressSet,
             boolean active,
             String at,
             String zone,
             @Nullable Instant next) {}
 
     @Readers
-    public View view() {
-        return schedules
-                .findById(ListSchedule.REGISTRAR)
-                .map(this::view)
-                .orElseGet(() ->
-                        new View(false, USUAL.toString(), conventions.zone().getId(), null));
+    public List<View> all() {
+        return sources.all().stream().map(this::view).toList();
     }
 
-    private View view(ListSchedule schedule) {
+    private View view(ListSources.ListSource source) {
+        return schedules
+                .findById(source.key())
+                .map(one -> view(source, one))
+                .orElseGet(() -> new View(
+                        source.key(),
+                        source.name(),
+                        source.address().isPresent(),
+                        false,
+                        USUAL.toString(),
+                        conventions.zone().getId(),
+                        null));
+    }
+
+    private View view(ListSources.ListSource source, ListSchedule schedule) {
         ZonedDateTime now = ZonedDateTime.now(conventions.zone());
         return new View(
+                source.key(),
+                source.name(),
+                source.address().isPresent(),
                 schedule.active(),
                 schedule.atTime().toString(),
                 conventions.zone().getId(),
@@ -65,18 +82,18 @@ class ScheduleService {
 
     @Administrators
     @Transactional
-    public View set(boolean active, LocalTime at) {
-        if (active && settings.registrar().address().isEmpty()) {
-            throw new Refusal("The registrar's address is not set. Set REGISTRAR_URL to where the list is fetched and"
+    public View set(String key, boolean active, LocalTime at) {
+        ListSources.ListSource source = sources.named(key);
+        if (active && source.address().isEmpty()) {
+            throw new Refusal("Where " + source.name() + " is fetched is not set. Set its address (docs/running.md) and"
                     + " start Chalk Line again.");
         }
-        ListSchedule schedule =
-                schedules.lock(ListSchedule.REGISTRAR).orElseGet(() -> new ListSchedule(ListSchedule.REGISTRAR));
+        ListSchedule schedule = schedules.lock(key).orElseGet(() -> new ListSchedule(key));
         schedule.set(active, at, ZonedDateTime.now(conventions.zone()), SignedIn.login());
         ledger.write(
                 active ? "schedule set" : "schedule switched off",
-                "the registrar's list",
+                source.name(),
                 Map.of("at", at.toString(), "zone", conventions.zone().getId()));
-        return view(schedules.saveAndFlush(schedule));
+        return view(source, schedules.saveAndFlush(schedule));
     }
 }

@@ -15,6 +15,8 @@ import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
 import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -281,6 +283,17 @@ public class BuildService {
                         shell.getDone() == shell.getSteps(),
                         shell.getKept() > 0))
                 .toList();
+    }
+
+    /** Why shells failed in the last build of a term that took them on, by their keys. */
+    @Readers
+    @Transactional(readOnly = true)
+    public Map<String, String> reasons(String term, Collection<String> shells) {
+        Map<String, String> reasons = new HashMap<>();
+        if (!shells.isEmpty()) {
+            steps.failed(term, shells).forEach(step -> reasons.put(step.shellKey(), step.reason()));
+        }
+        return reasons;
     }
 
     /** The steps of one shell in a build. */

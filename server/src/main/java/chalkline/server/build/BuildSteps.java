@@ -43,6 +43,15 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
             order by s.id""")
     List<BuildStep> fillings(String term);
 
+    /** What failed for shells in the last build of a term that took them on. */
+    @Query("""
+            from BuildStep s where s.shellKey in :shells and s.state = FAILED
+              and s.buildId = (
+                select max(o.buildId) from BuildStep o where o.shellKey = s.shellKey
+                  and o.buildId in (select b.id from Build b where b.term = :term))
+            order by s.ordinal desc""")
+    List<BuildStep> failed(String term, Collection<String> shells);
+
     @Modifying
     @Query("delete from BuildStep s where s.buildId = :buildId")
     void deleteOf(long buildId);

@@ -22,6 +22,8 @@ import org.jspecify.annotations.Nullable;
  * @param value one setting of a layer or of a section, or null
  * @param crossLists sections put together or taken apart, or null
  * @param dates dates of single sections, or null
+ * @param settings settings of single sections, or null
+ * @param guards how much of a list may be gone, or null
  */
 public record Change(
         int basedOn,
@@ -29,7 +31,14 @@ public record Change(
         @Nullable @Size(max = Bounds.DOCUMENT) String file,
         @Nullable @Valid ValueEdit value,
         @Nullable @Valid CrossListEdit crossLists,
-        @Nullable @Valid DatesEdit dates) {
+        @Nullable @Valid DatesEdit dates,
+        @Nullable @Valid SettingsEdit settings,
+        @Nullable @Valid GuardsEdit guards) {
+
+    /** Settings of many single sections. */
+    public static Change of(int basedOn, SettingsEdit settings) {
+        return new Change(basedOn, null, null, null, null, null, settings, null);
+    }
 
     /** The conventions with the change made. */
     public Conventions applyTo(Conventions conventions) {
@@ -44,6 +53,12 @@ public record Change(
         }
         if (dates != null) {
             return dates.applyTo(conventions);
+        }
+        if (settings != null) {
+            return settings.applyTo(conventions);
+        }
+        if (guards != null) {
+            return guards.applyTo(conventions);
         }
         if (file == null) {
             throw new Refusal("stack", 0, "Neither layers nor a value nor a file is given.");
@@ -66,6 +81,9 @@ public record Change(
         }
         if (dates != null) {
             return dates.about();
+        }
+        if (settings != null) {
+            return settings.about();
         }
         int layer = stack == null ? -1 : stack.about();
         return layer < 0 || layer >= changed.layers().size()

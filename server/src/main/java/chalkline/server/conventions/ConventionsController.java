@@ -37,7 +37,7 @@ class ConventionsController {
 
     record LayerView(String name, List<ConditionView> when, Map<String, String> set, List<String> fix, boolean off) {}
 
-    record ConventionsView(ConventionsService.About about, String zone, List<LayerView> layers) {}
+    record ConventionsView(ConventionsService.About about, String zone, List<LayerView> layers, GuardsEdit guards) {}
 
     record SettingView(String key, String name, String kind, List<String> choices, String unlessSet) {}
 
@@ -58,7 +58,8 @@ class ConventionsController {
         return new ConventionsView(
                 conventions.about(number),
                 now.zone().getId(),
-                now.layers().stream().map(ConventionsController::view).toList());
+                now.layers().stream().map(ConventionsController::view).toList(),
+                GuardsEdit.of(now.guards()));
     }
 
     private static LayerView view(Layer layer) {

@@ -153,7 +153,7 @@ class HostileFilesTest {
     @Test
     void aListThatEndedTheProcessThreeTimesIsGivenUp() {
         db.sql(
-                        "insert into arrival (source, file_name, state, received_at, received_by, sections, courses, people,"
+                        "insert into arrival (way, file_name, state, received_at, received_by, sections, courses, people,"
                                 + " enrollments, fault_count, faults, reason, attempts)"
                                 + " values ('FILE', 'deadly.zip', 'READING', utc_timestamp(6), 'abara', 0, 0, 0, 0, 0, '[]', '', 3)")
                 .update();

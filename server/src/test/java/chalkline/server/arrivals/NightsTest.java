@@ -87,7 +87,7 @@ class NightsTest {
     /** The time of the schedule comes; what it brought. */
     private static JsonNode atNight() throws SQLException {
         long before = last().get("id").asLong();
-        assertThat(abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"00:00\"}")
+        assertThat(abara.put("/api/arrivals/sources/registrar/schedule", "{\"active\":true,\"at\":\"00:00\"}")
                         .status())
                 .isEqualTo(200);
         try (Connection connection = DriverManager.getConnection(system.databaseUrl(), "chalkline", "chalkline");
@@ -122,17 +122,18 @@ class NightsTest {
 
     @Test
     void theScheduleSaysWhenItIsNext() {
-        JsonNode set = abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"03:15\"}")
+        JsonNode set = abara.put("/api/arrivals/sources/registrar/schedule", "{\"active\":true,\"at\":\"03:15\"}")
                 .json();
         assertThat(set.get("zone").asString()).isEqualTo("America/Halifax");
         ZonedDateTime next = Instant.parse(set.get("next").asString()).atZone(ZoneId.of("America/Halifax"));
         assertThat(next.toLocalTime()).hasToString("03:15");
         assertThat(next.toInstant()).isBetween(Instant.now(), Instant.now().plusSeconds(26 * 3600));
-        JsonNode off = abara.put("/api/arrivals/schedule", "{\"active\":false,\"at\":\"03:15\"}")
+        JsonNode off = abara.put("/api/arrivals/sources/registrar/schedule", "{\"active\":false,\"at\":\"03:15\"}")
                 .json();
         assertThat(off.get("next").isNull()).isTrue();
-        assertThat(abara.get("/api/arrivals/schedule").json()).isEqualTo(off);
-        Client.Answer wrong = abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"25:00\"}");
+        assertThat(abara.get("/api/arrivals/sources").json()).containsExactly(off);
+        Client.Answer wrong =
+                abara.put("/api/arrivals/sources/registrar/schedule", "{\"active\":true,\"at\":\"25:00\"}");
         assertThat(wrong.status()).isEqualTo(400);
     }
 

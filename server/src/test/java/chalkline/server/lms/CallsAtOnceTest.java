@@ -47,6 +47,7 @@ class CallsAtOnceTest {
                         set.firstPassword(),
                         set.retryPause(),
                         set.registrar(),
+                        set.furtherRegistrars(),
                         set.mail(),
                         set.lms()));
     }

@@ -58,7 +58,7 @@ class ThirtyDaysTest {
     /** The time of the schedule comes; the list that it brought. */
     private JsonNode atNight() throws SQLException {
         long before = abara.get("/api/arrivals").json().get(0).get("id").asLong();
-        abara.put("/api/arrivals/schedule", "{\"active\":true,\"at\":\"00:00\"}");
+        abara.put("/api/arrivals/sources/registrar/schedule", "{\"active\":true,\"at\":\"00:00\"}");
         try (Connection connection = connected(system.databaseUrl());
                 Statement statement = connection.createStatement()) {
             statement.executeUpdate("update list_schedule set last_day = '2000-01-01'");

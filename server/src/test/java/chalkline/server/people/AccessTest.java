@@ -35,6 +35,12 @@ class AccessTest {
 
     private static final String KEEP_TOGETHER = "{\"versions\":\"1.1.1\",\"note\":\"\",\"change\":" + TOGETHER + "}";
 
+    private static final String ROWS =
+            "{\"rows\":[[\"course\",\"title\",\"department\"],[\"CEED 1\",\"Knots\",\"Training\"]],\"header\":null,"
+                    + "\"columns\":null,\"days\":null,\"another\":[]}";
+
+    private static final String OWN = "{\"sections\":[\"own:1\"],\"list\":1,\"reason\":\"\"}";
+
     private record Route(String method, String path, boolean changes, String body) {}
 
     private static final List<Route> ROUTES = List.of(
@@ -49,7 +55,7 @@ class AccessTest {
             new Route("POST", "/api/arrivals/fetch", true, ""),
             new Route("GET", "/api/nights/by-itself", false, ""),
             new Route("PUT", "/api/nights/by-itself", true, "{\"kinds\":[],\"most\":50}"),
-            new Route("GET", "/api/arrivals/schedule", false, ""),
+            new Route("GET", "/api/arrivals/sources", false, ""),
             new Route("GET", "/api/arrivals/nights", false, ""),
             new Route("GET", "/api/arrivals/left-out", false, ""),
             new Route(
@@ -58,7 +64,23 @@ class AccessTest {
                     true,
                     "{\"kind\":\"CANCELLATIONS\",\"term\":\"27SP\",\"department\":\"OCEA\",\"reason\":\"so it is\"}"),
             new Route("DELETE", "/api/arrivals/left-out/{id}", true, ""),
-            new Route("PUT", "/api/arrivals/schedule", true, "{\"active\":false,\"at\":\"03:00\"}"),
+            new Route("PUT", "/api/arrivals/sources/{source}/schedule", true, "{\"active\":false,\"at\":\"03:00\"}"),
+            new Route("GET", "/api/course-sheets/columns", false, ""),
+            new Route("POST", "/api/course-sheets/file", true, "upload"),
+            new Route("POST", "/api/course-sheets/paste", true, "{\"text\":\"course\",\"delimiter\":null}"),
+            new Route("POST", "/api/terms/{term}/course-sheets/judged", true, ROWS),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/course-sheets",
+                    true,
+                    "{\"sheet\":" + ROWS
+                            + ",\"list\":1,\"conventions\":1,\"name\":\"a\",\"note\":\"\",\"out\":[],\"change\":[],\"previous\":[]}"),
+            new Route("GET", "/api/terms/{term}/course-sheets", false, ""),
+            new Route("GET", "/api/course-sheets/{id}", false, ""),
+            new Route("GET", "/api/terms/{term}/own-sections", false, ""),
+            new Route("POST", "/api/terms/{term}/own-sections/take-out", true, OWN),
+            new Route("POST", "/api/terms/{term}/own-sections/merge", true, OWN),
+            new Route("POST", "/api/terms/{term}/own-sections/part", true, OWN),
             new Route("GET", "/api/conventions", false, ""),
             new Route("GET", "/api/conventions/vocabulary", false, ""),
             new Route("GET", "/api/conventions/versions", false, ""),
@@ -157,6 +179,17 @@ class AccessTest {
         CLIENTS.put("nobody", nobody);
         CLIENTS.get("abara").fetchList();
         CLIENTS.get("abara").build("27SP");
+        assertThat(CLIENTS.get("abara")
+                        .post(
+                                "/api/terms/27SP/course-sheets",
+                                ROUTES.stream()
+                                        .filter(route -> route.path().equals("/api/terms/{term}/course-sheets")
+                                                && route.changes())
+                                        .findFirst()
+                                        .orElseThrow()
+                                        .body())
+                        .status())
+                .isEqualTo(200);
     }
 
     @AfterAll
@@ -211,6 +244,7 @@ class AccessTest {
                 .replace("{before}", "1")
                 .replace("{format}", "csv")
                 .replace("{name}", "a-name")
+                .replace("{source}", "registrar")
                 .replace("{login}", "quill-of-old");
         if (path.equals("/api/weeks")) {
             path += "?first=2022-10-10&units=52";

@@ -28,6 +28,7 @@ public class LmsController {
 
     private final Shelves shelves;
     private final Shells shells;
+    private final Accounts accounts;
     private final Outlines outlines;
     private final Copies copies;
     private final Answered answered;
@@ -45,9 +46,11 @@ public class LmsController {
             Mischief mischief,
             Turns turns,
             Effects effects,
+            Accounts accounts,
             Gate gate) {
         this.shelves = shelves;
         this.shells = shells;
+        this.accounts = accounts;
         this.outlines = outlines;
         this.copies = copies;
         this.answered = answered;
@@ -174,6 +177,12 @@ public class LmsController {
     @PutMapping("/trouble/title/{key}")
     void retitle(@PathVariable String key, @RequestParam String title) {
         turns.take(() -> shells.retitle(key, title));
+    }
+
+    /** A person gets an account. */
+    @PutMapping("/trouble/account")
+    void account(@RequestParam String user) {
+        turns.take(() -> accounts.make(user));
     }
 
     /** A person is put into a shell in the LMS itself. */

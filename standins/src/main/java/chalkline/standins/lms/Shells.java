@@ -39,6 +39,7 @@ class Shells {
     private final JsonMapper json;
     private final Shelves shelves;
     private final StandInSettings limits;
+    private final Accounts accounts;
     private final Effects effects;
     private final JdbcTemplate batches;
 
@@ -48,6 +49,7 @@ class Shells {
             JsonMapper json,
             Shelves shelves,
             StandInSettings limits,
+            Accounts accounts,
             Effects effects) {
         this.db = db;
         this.batches = batches;
@@ -55,6 +57,7 @@ class Shells {
         this.json = json;
         this.shelves = shelves;
         this.limits = limits;
+        this.accounts = accounts;
     }
 
     /** Whether the shell is new. */
@@ -161,7 +164,8 @@ class Shells {
 
     void changePeople(Wire.PeopleChange change) {
         Wire.Shell shell = standing(change.key());
-        refuseUnknown(change.add().stream().map(Wire.Person::user).distinct().toList());
+        accounts.refuseUnknown(
+                change.add().stream().map(Wire.Person::user).distinct().toList());
         int out = 0;
         for (Wire.Person person : change.remove()) {
             out += db.sql("delete from member where shell_id = ? and user_id = ? and role = ? and section = ?")
@@ -196,21 +200,6 @@ class Shells {
                 .param(shellId)
                 .query(Integer.class)
                 .single();
-    }
-
-    private void refuseUnknown(List<String> users) {
-        if (users.isEmpty()) {
-            return;
-        }
-        Set<String> known = new HashSet<>(db.sql("select user_id from account where user_id in (:users)")
-                .param("users", users)
-                .query(String.class)
-                .list());
-        List<String> unknown =
-                users.stream().filter(user -> !known.contains(user)).toList();
-        if (!unknown.isEmpty()) {
-            throw new Refused("person-unknown", "These people have no account: " + String.join(", ", unknown) + ".");
-        }
     }
 
     private Map<String, String> rosters(long shellId) {

@@ -1,0 +1,5 @@
+package chalkline.server.sheets;
+
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface SaidColumnsOfAll extends JpaRepository<SaidColumns, String> {}

@@ -3,9 +3,16 @@ package chalkline.formats;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.Enrollments;
 import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Sections;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.Proof;
+import chalkline.core.sheets.KnownCampus;
+import chalkline.core.sheets.Remark;
+import chalkline.core.sheets.SheetMatch;
+import chalkline.core.sheets.SheetRow;
+import chalkline.core.sheets.SheetRows;
 import chalkline.formats.cartridge.Cartridge;
 import chalkline.formats.cartridge.CartridgeReader;
 import chalkline.formats.cartridge.CartridgeTest;
@@ -16,15 +23,22 @@ import chalkline.formats.conventions.ConventionsWriter;
 import chalkline.formats.held.HeldReader;
 import chalkline.formats.oneroster.Bundles;
 import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.formats.oneroster.OneRosterWriter;
 import chalkline.formats.sheets.Dates;
+import chalkline.formats.sheets.SheetReader;
+import chalkline.formats.sheets.Spreadsheet;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -86,6 +100,73 @@ class MutatedFilesTest {
                 assertThat(Proof.of(read, term, usual, List.of()).rows()).isNotNull();
             }
         });
+    }
+
+    /** Both versions as they are written, whole or as changes of a list. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void listsOfTheLaterVersion(long seed) throws IOException, FaultyFileException {
+        Random random = new Random(seed);
+        RegistrarList before = OneRosterReader.read(new Bundles().folder(Files.createDirectories(folder.resolve("a"))));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        RegistrarList none = new RegistrarList(
+                before.sessions(),
+                before.orgs(),
+                before.courses(),
+                Map.of(),
+                Map.of(),
+                Enrollments.of(List.of(), List.of()));
+        Optional<RegistrarList> changesOf = random.nextBoolean() ? Optional.of(none) : Optional.empty();
+        OneRosterWriter.write(before, random.nextInt(4) == 0 ? "1.1" : "1.2", changesOf, out);
+        Bundles bundle = Bundles.of(out.toByteArray());
+        List<String> files = bundle.names();
+        String file = files.get(random.nextInt(files.size()));
+        Path zip = bundle.with(file, Mutations.of(bundle.content(file), random)).zip(folder, "");
+        readOrRefused(() -> {
+            RegistrarList read = OneRosterReader.read(zip, "list.zip", Optional.of(before));
+            for (AcademicSession term : read.terms()) {
+                assertThat(Sections.ofTerm(read, term)).isNotNull();
+            }
+        });
+    }
+
+    /** Sheets of courses as text and as workbooks: read or refused, and what was read can be judged. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void sheetsOfCourses(long seed) throws IOException, FaultyFileException {
+        Random random = new Random(seed);
+        RegistrarList list = OneRosterReader.read(new Bundles().folder(Files.createDirectories(folder.resolve("a"))));
+        KnownCampus campus = new KnownCampus(list, term -> Sections.ofTerm(list, term));
+        byte[] changed =
+                Mutations.of(random.nextInt(3) == 0 ? workbook() : SHEET.getBytes(StandardCharsets.UTF_8), random);
+        readOrRefused(() -> {
+            List<List<String>> rows = SheetReader.read("sheet", changed, SheetReader.Written.RECOGNIZED)
+                    .rows();
+            SheetMatch match = SheetMatch.recognize(rows, list.terms());
+            for (SheetRow row :
+                    SheetRows.judge(campus, match, rows, list.terms().get(0), Map.of(), Set.of())) {
+                assertThat(row.outcome() == SheetRow.Outcome.WRONG)
+                        .isEqualTo(row.remarks().stream().anyMatch(remark -> remark.weight() == Remark.Weight.WRONG));
+                assertThat(row.remarks()).allSatisfy(remark -> {
+                    assertThat(remark.says()).isNotBlank();
+                    assertThat(remark.column()).isBetween(-1, match.columns().size() - 1);
+                });
+            }
+        });
+    }
+
+    private static final String SHEET =
+            "Course,Title,Section,Instructor,Start date,End date,Seats,opens,Westhaven seats\r\n"
+                    + "OCEA 210,Tides,001,Lund,2027-02-01,2027-03-12,20,term.start - 7d,5\r\n"
+                    + "\"CEED 101\",\"Knots, small\",,una@skerrow.example,1/2/2027,12 Mar 2027,,,\r\n"
+                    + "CEED 102,Sails,none,,,,many,,\r\n";
+
+    private static byte[] workbook() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        List<List<String>> rows =
+                SHEET.lines().map(line -> List.of(line.split(",", -1))).toList();
+        new Spreadsheet("courses", rows.get(0), rows.subList(1, rows.size())).writeXlsx(out);
+        return out.toByteArray();
     }
 
     @ParameterizedTest(name = "seed {0}")

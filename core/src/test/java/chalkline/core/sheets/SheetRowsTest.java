@@ -113,13 +113,7 @@ class SheetRowsTest {
                 rows.get(0).wanted().orElseThrow().instructors().orElseThrow().get(0);
         assertThat(made)
                 .isEqualTo(new Person(
-                        "own:una@skerrow.example",
-                        true,
-                        "una@skerrow.example",
-                        "Una",
-                        "Berg",
-                        "",
-                        "una@skerrow.example"));
+                        "una@skerrow.example", true, "una@skerrow.example", "Una", "Berg", "", "una@skerrow.example"));
         assertThat(wrong(rows.get(1))).contains("nobody on the lists is called");
         assertThat(rows.get(2).wanted().orElseThrow().instructors().orElseThrow())
                 .extracting(Person::id)

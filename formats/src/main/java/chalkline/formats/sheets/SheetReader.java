@@ -26,6 +26,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Reads a sheet as somebody has it: CSV (RFC 4180), the same with tabs, semicolons or bars, or XLSX. What it is written in is
@@ -43,6 +45,7 @@ public final class SheetReader {
     private static final List<Delimiter> DELIMITERS =
             List.of(Delimiter.TAB, Delimiter.COMMA, Delimiter.SEMICOLON, Delimiter.BAR);
     private static final int SAMPLE = 200;
+    private static final Pattern LINE = Pattern.compile("line (\\d{1,9})");
 
     private SheetReader() {}
 
@@ -190,7 +193,9 @@ public final class SheetReader {
                 lines.add((int) record.getStartingLineNumber());
             }
         } catch (CsvParseException e) {
-            throw refused(name, "a record cannot be read: " + cause(e));
+            String reason =
+                    "a field in quotes does not end, or a record has more than " + Bounds.RECORD + " characters";
+            throw new FaultyFileException(List.of(new Fault(name, line(e, lines), "1", reason)));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -207,9 +212,10 @@ public final class SheetReader {
                 .ofCsvRecord(new StringReader(text));
     }
 
-    private static String cause(CsvParseException e) {
-        String message = e.getCause() == null ? e.getMessage() : e.getCause().getMessage();
-        return message == null ? "it does not end" : message.replaceAll("[\\p{Cc}\\s]+", " ");
+    /** Where the record begins that cannot be read, as the parser says it; where that is not said, after the last one read. */
+    private static int line(CsvParseException e, List<Integer> read) {
+        Matcher said = LINE.matcher(String.valueOf(e.getMessage()));
+        return said.find() ? Integer.parseInt(said.group(1)) : read.isEmpty() ? 1 : read.get(read.size() - 1) + 1;
     }
 
     /** The one under which most records have as many fields as most others, and more than one. */

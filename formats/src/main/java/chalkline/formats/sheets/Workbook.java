@@ -12,11 +12,12 @@ import java.time.DateTimeException;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ExcelReaderException;
@@ -73,9 +74,11 @@ final class Workbook {
     private static void checkSize(String name, byte[] content) throws FaultyFileException {
         long bytes = 0;
         byte[] buffer = new byte[1 << 16];
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(content))) {
-            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                bytes += size(zip, buffer, Bounds.SHEET_UNPACKED - bytes);
+        try (ZipFile zip = ZipFile.builder().setByteArray(content).get()) {
+            for (ZipArchiveEntry entry : Collections.list(zip.getEntries())) {
+                try (InputStream in = zip.getInputStream(entry)) {
+                    bytes += size(in, buffer, Bounds.SHEET_UNPACKED - bytes);
+                }
                 if (bytes > Bounds.SHEET_UNPACKED) {
                     throw SheetReader.refused(
                             name,

@@ -1,5 +1,6 @@
 package chalkline.formats.oneroster;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
@@ -10,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 
 /** A small right bundle for tests, of which single files are then put wrong. */
@@ -43,6 +45,18 @@ public final class Bundles {
                 "sourcedId,status,classSourcedId,schoolSourcedId,userSourcedId,role,primary,beginDate,endDate\r\n"
                         + "e1,active,k1,ocea,u1,teacher,true,,\r\ne2,active,k1,ocea,u2,student,,2027-01-04,\r\n"
                         + "e3,active,k2,,u1,teacher,,,\r\ne4,active,k1,,u3,student,,nonsense,\r\n");
+    }
+
+    /** The files of a packed bundle. */
+    public static Bundles of(byte[] packed) throws IOException {
+        Bundles bundle = new Bundles();
+        bundle.files.clear();
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(packed))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                bundle.files.put(entry.getName(), zip.readAllBytes());
+            }
+        }
+        return bundle;
     }
 
     public Bundles with(String file, String content) {

@@ -148,10 +148,10 @@
         </p>
     {/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
-    <p onclick={follow}>
-        <a href={route.href('arrivals', { view: 'own' })}>Sections of our own</a><br />
+    <nav onclick={follow} aria-label="Elsewhere">
+        <a href={route.href('arrivals', { view: 'own' })}>Sections of our own</a>
         <a href={route.href('arrivals', { view: 'sheet' })}>Another sheet</a>
-    </p>
+    </nav>
 {/snippet}
 
 {#snippet footer()}
@@ -240,6 +240,13 @@
     tbody th {
         color: var(--ink);
         font-weight: 600;
+    }
+    nav {
+        display: flex;
+        flex-direction: column;
+        align-items: start;
+        gap: 10px;
+        margin-top: 14px;
     }
     td.mono {
         white-space: nowrap;

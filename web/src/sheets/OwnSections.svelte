@@ -5,7 +5,7 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count } from '../frame/words'
+    import { count, day } from '../frame/words'
     import Ask from '../parts/Ask.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
@@ -27,6 +27,10 @@
     const offered = $derived(new Map((own?.offers ?? []).map((one) => [one.own, one])))
     const mergeable = $derived(marked.filter((one) => offered.has(one.id)))
     const merged = $derived(marked.filter((one) => one.kind === 'MERGED'))
+
+    function inWords(iso: string): string {
+        return /^\d/.test(iso) ? day(iso) : iso
+    }
 
     onMount(() => {
         void campus.attempt(async () => {
@@ -100,7 +104,7 @@
                                 </td>
                                 <td>{one.department}</td>
                                 <td>{one.instructors || 'nobody yet'}</td>
-                                <td>{one.days}</td>
+                                <td>{one.days.split(' to ').map(inWords).join(' to ')}</td>
                             </tr>
                         {/each}
                     </tbody>
@@ -262,6 +266,9 @@
     .why {
         display: block;
         margin-top: 10px;
+    }
+    p button {
+        min-height: 24px;
     }
     nav {
         display: flex;

@@ -195,6 +195,15 @@
     .all {
         margin-top: 18px;
     }
+    .all select,
+    .all input {
+        min-height: 28px;
+        margin-right: 8px;
+    }
+    p button {
+        margin-right: 12px;
+        min-height: 24px;
+    }
     .last {
         margin-top: 18px;
     }

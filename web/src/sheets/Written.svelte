@@ -76,4 +76,7 @@
         margin-top: 6px;
         font-size: 13.5px;
     }
+    select {
+        min-height: 24px;
+    }
 </style>

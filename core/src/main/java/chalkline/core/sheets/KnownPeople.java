@@ -8,10 +8,12 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** Finds people by what a sheet calls them: id, user name, campus number, e-mail address or name. */
 final class KnownPeople {
@@ -115,11 +117,18 @@ final class KnownPeople {
         return Optional.of(all.get(0));
     }
 
+    private static String capitals(String words) {
+        return Arrays.stream(words.split(" "))
+                .filter(word -> !word.isEmpty())
+                .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
+                .collect(Collectors.joining(" "));
+    }
+
     /** Somebody whom no list has; the address is their id, so that the LMS can know them by it. */
     private static Person made(String name, String address) {
         String plain = Text.collapse(name.replaceAll("[\"<(\\[]", " "));
         int at = address.indexOf('@');
-        String called = plain.isEmpty() ? address.substring(0, at).replaceAll("[._]+", " ") : plain;
+        String called = plain.isEmpty() ? capitals(address.substring(0, at).replaceAll("[._]+", " ")) : plain;
         int comma = called.indexOf(',');
         int space = called.lastIndexOf(' ');
         String family = comma > 0 ? called.substring(0, comma) : called.substring(space + 1);

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { onMount } from 'svelte'
-    import { get, post, upload, type Api } from '../api/client'
+    import { get, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { follow, NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -17,15 +17,13 @@
     import LeftOuts from './LeftOuts.svelte'
     import Nights from './Nights.svelte'
     import Oddities from './Oddities.svelte'
+    import Receive from './Receive.svelte'
     import Schedule from './Schedule.svelte'
     import Sections from './Sections.svelte'
-    import { sheet as courses } from '../sheets/sheet.svelte'
 
     type Arrival = Api['ArrivalView']
 
     const ASK_AGAIN_MILLIS = 400
-    /** As docs/limits.md says. */
-    const MOST_BYTES = 512 * 1024 * 1024
 
     let arrivals = $state<Arrival[]>([])
     let known = $state(false)
@@ -35,14 +33,13 @@
     let nights = $state.raw<Api['ArrivalNight'][]>([])
     let counted = $state(false)
     let over = $state(false)
-    let sources = $state.raw<Api['ScheduleView'][]>([])
-    /** Of which registrar a file is. */
-    let fileSource = $state('registrar')
-    let picker = $state<HTMLInputElement>()
+    let receive = $state<Receive>()
     let timer: ReturnType<typeof setTimeout> | undefined
 
     const shown = $derived(arrivals.find((a) => String(a.id) === route.params.id) ?? arrivals[0])
-    const same = $derived(arrivals.find((a) => a.id === shown?.sameAs))
+    /** The one with the same content, which may have come so long ago that it is not among the latest. */
+    let older = $state.raw<Arrival | null>(null)
+    const same = $derived(arrivals.find((a) => a.id === shown?.sameAs) ?? older)
     /** The department of which the sections are looked at. */
     const department = $derived(
         changes
@@ -60,9 +57,6 @@
 
     onMount(() => {
         void campus.attempt(load)
-        void campus.attempt(async () => {
-            sources = await get('/api/arrivals/sources')
-        })
         return () => clearTimeout(timer)
     })
 
@@ -85,6 +79,16 @@
             })
         }
         return () => (left = true)
+    })
+
+    $effect(() => {
+        const id = shown?.sameAs ?? 0
+        older = null
+        if (id > 0 && !arrivals.some((a) => a.id === id)) {
+            void campus.attempt(async () => {
+                older = await get('/api/arrivals/{id}', { path: { id } })
+            })
+        }
     })
 
     $effect(() => {
@@ -121,56 +125,18 @@
         await campus.refresh()
     }
 
-    function fetchList(source: string) {
-        void campus.attempt(async () => {
-            await post('/api/arrivals/fetch', { query: { source } })
-            route.set({ id: '' })
-            await load()
-        })
-    }
-
-    function send(file: File | undefined) {
-        if (!file) return
-        void campus.attempt(async () => {
-            if (file.size > MOST_BYTES)
-                throw new Error(`${file.name} has more than 512 MB; no list has so much.`)
-            if (!isBundle(file)) {
-                route.go('arrivals', { view: 'sheet' })
-                await courses.open(file)
-                return
-            }
-            await upload('/api/arrivals', file, fileSource)
-            route.set({ id: '' })
-            await load()
-        })
-    }
-
-    /** What is no zip is a sheet of courses; so is a workbook. */
-    function isBundle(file: File): boolean {
-        return !/\.(csv|tsv|txt|xlsx)$/i.test(file.name)
-    }
-
-    /** Rows from a spreadsheet may be pasted here already. */
-    function pasted(event: ClipboardEvent) {
-        const text = event.clipboardData?.getData('text/plain') ?? ''
-        const isWriting =
-            event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-        if (!campus.mayChange || route.term === NO_TERM || isWriting || !/[\t\n]/.test(text.trim())) return
-        event.preventDefault()
-        void campus.attempt(async () => {
-            await courses.paste(text)
-            route.go('arrivals', { view: 'sheet' })
-        })
+    /** Something was brought in: the latest is shown. */
+    async function came() {
+        route.set({ id: '' })
+        await load()
     }
 
     function dropped(event: DragEvent) {
         event.preventDefault()
         over = false
-        if (campus.mayChange) send(event.dataTransfer?.files[0])
+        if (campus.mayChange) receive?.send(event.dataTransfer?.files[0])
     }
 </script>
-
-<svelte:window onpaste={pasted} />
 
 {#snippet sheet()}
     <div
@@ -293,35 +259,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
-        {#each sources.filter((one) => one.addressSet) as source, i (source.source)}
-            <button class={i === 0 ? 'go' : 'plain'} onclick={() => fetchList(source.source)}
-                >{sources.length === 1 ? 'Fetch the list' : `Fetch ${source.name}`}</button
-            >
-        {:else}<span class="ochre">▲ REGISTRAR_URL is not set</span>{/each}
-        {#if sources.length > 1}
-            <label
-                >files are of
-                <select bind:value={fileSource}>
-                    {#each sources as source (source.source)}<option value={source.source}
-                            >{source.name}</option
-                        >{/each}
-                </select></label
-            >
-        {/if}
-        <button class="plain" onclick={() => picker?.click()}>Choose a file</button>
-        <span class="soft">or drop one on the sheet</span>
-        <input
-            bind:this={picker}
-            type="file"
-            accept=".zip,.csv,.tsv,.txt,.xlsx"
-            hidden
-            onchange={() => {
-                send(picker?.files?.[0])
-                if (picker) picker.value = ''
-            }}
-        />
-    {/if}
+    {#if campus.mayChange}<Receive bind:this={receive} {came} />{/if}
     {#if shown?.state === 'REFUSED'}
         <Export
             name="faults of {shown.fileName}"

@@ -1,7 +1,7 @@
 <script lang="ts">
     import type { Api } from '../api/client'
     import { follow, route } from '../frame/nav.svelte'
-    import { number } from '../frame/words'
+    import { count } from '../frame/words'
     import { sign, sum } from './changes'
 
     /** What a list changed against the one before, by department: at the registrar's, and in its shells. */
@@ -61,7 +61,7 @@
             </tbody>
             <tfoot>
                 <tr>
-                    <th scope="row">{number(term.departments.length)} departments</th>
+                    <th scope="row">{count(term.departments.length, 'department')}</th>
                     {#each COLUMNS as column, i (i)}
                         <td class="num {column.class}" class:shells={i === 7}
                             >{sign(sum(term.departments, column.of), column.sign)}</td

@@ -56,7 +56,7 @@
         {arrival.state === 'TURNED_AWAY' ? 'Turned away' : 'Taken into use'} by {arrival.decidedBy}, {instant(
             arrival.decidedAt,
             campus.zone,
-        )}: {arrival.reason}
+        )}{arrival.reason ? `: ${arrival.reason}` : ''}
     </p>
 {/if}
 

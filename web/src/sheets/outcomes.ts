@@ -33,7 +33,9 @@ export function inShort(row: Row): string {
         return row.differs.map((one) => `${one.what}: ${one.before || 'nothing'} → ${one.after}`).join('; ')
     const earlier = row.earlier[0]
     if (earlier) return `stood in ${earlier.term} as ${earlier.label}`
-    return row.outcome === 'THERE' ? 'nothing differs' : row.remarks.map((one) => one.says).join('; ')
+    if (row.outcome === 'THERE') return 'nothing differs'
+    const [first, ...more] = row.remarks.map((one) => one.says)
+    return first ? first + (more.length > 0 ? `, and ${count(more.length, 'more note')}` : '') : ''
 }
 
 /** What the one button says: how many rows become sections, change some or are courses alone. */

@@ -86,7 +86,7 @@ class CourseSheet {
         this.file = null
         this.text = ''
         await this.begin({
-            name: 'typed by hand',
+            name: 'typed rows',
             rows: [TYPED, ...Array.from({ length: EMPTY_ROWS }, () => TYPED.map(() => ''))],
             lines: [],
             encoding: '',

@@ -112,7 +112,7 @@ class SheetsTest {
         page.getByText("title: ").first().waitFor();
         isSound();
         button("Keep 87 new sections").press("Enter");
-        heading("what was pasted");
+        heading("pasted rows");
         button("87 to build").waitFor();
         isSound();
         button("Build 87 shells").press("Enter");

@@ -13,6 +13,7 @@ import chalkline.core.sheets.Remark;
 import chalkline.core.sheets.SheetMatch;
 import chalkline.core.sheets.SheetRow;
 import chalkline.core.sheets.SheetRows;
+import chalkline.core.templates.EarlierShells;
 import chalkline.formats.cartridge.Cartridge;
 import chalkline.formats.cartridge.CartridgeReader;
 import chalkline.formats.cartridge.CartridgeTest;
@@ -136,7 +137,8 @@ class MutatedFilesTest {
     void sheetsOfCourses(long seed) throws IOException, FaultyFileException {
         Random random = new Random(seed);
         RegistrarList list = OneRosterReader.read(new Bundles().folder(Files.createDirectories(folder.resolve("a"))));
-        KnownCampus campus = new KnownCampus(list, term -> Sections.ofTerm(list, term));
+        KnownCampus campus =
+                new KnownCampus(list, term -> Sections.ofTerm(list, term), new EarlierShells(List.of(), Map.of()));
         byte[] changed =
                 Mutations.of(random.nextInt(3) == 0 ? workbook() : SHEET.getBytes(StandardCharsets.UTF_8), random);
         readOrRefused(() -> {

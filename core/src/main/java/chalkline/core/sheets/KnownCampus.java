@@ -8,10 +8,14 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.naming.Text;
+import chalkline.core.templates.EarlierShells;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,6 +26,7 @@ public final class KnownCampus {
     final RegistrarList list;
     final KnownPeople people;
     private final Function<AcademicSession, List<Section>> sectionsOf;
+    private final EarlierShells shells;
     private final Map<String, Course> courses = new HashMap<>();
     private final Map<String, List<Course>> coursesByTitle = new HashMap<>();
     private final Map<String, Org> departments = new HashMap<>();
@@ -57,9 +62,11 @@ public final class KnownCampus {
     /**
      * @param list in use, our own sections included
      * @param sectionsOf the sections of one of its terms, with their people
+     * @param shells what stands in the LMS, of all terms
      */
-    public KnownCampus(RegistrarList list, Function<AcademicSession, List<Section>> sectionsOf) {
+    public KnownCampus(RegistrarList list, Function<AcademicSession, List<Section>> sectionsOf, EarlierShells shells) {
         this.list = list;
+        this.shells = shells;
         this.sectionsOf = sectionsOf;
         this.people = new KnownPeople(list.people().values());
         for (Course one : list.courses().values()) {
@@ -133,11 +140,25 @@ public final class KnownCampus {
         Map<String, SheetRow.Earlier> byTerm = new HashMap<>();
         Map<String, AcademicSession> starts = new HashMap<>();
         like.forEach(one -> earlier(one, term, byTerm, starts));
-        return byTerm.values().stream()
-                .sorted(Comparator.comparing(
-                                (SheetRow.Earlier one) -> starts.get(one.term()).start())
-                        .reversed())
-                .toList();
+        return byTerm.isEmpty()
+                ? earlierShells(course, term)
+                : byTerm.values().stream()
+                        .sorted(Comparator.comparing((SheetRow.Earlier one) ->
+                                        starts.get(one.term()).start())
+                                .reversed())
+                        .toList();
+    }
+
+    /** Of terms that no list has any more, what still stands in the LMS; each term once. */
+    private List<SheetRow.Earlier> earlierShells(Course course, AcademicSession term) {
+        Map<String, SheetRow.Earlier> byTerm = new LinkedHashMap<>();
+        Instant start = term.start().atStartOfDay(ZoneOffset.UTC).toInstant();
+        for (EarlierShells.Named one : shells.naming(CourseCode.of(course.courseCode()))) {
+            if (one.opened().isBefore(start) && !one.term().equals(term.code())) {
+                byTerm.putIfAbsent(one.term(), new SheetRow.Earlier(one.term(), "", one.code(), one.title()));
+            }
+        }
+        return List.copyOf(byTerm.values());
     }
 
     private void earlier(

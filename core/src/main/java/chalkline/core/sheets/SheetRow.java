@@ -45,7 +45,11 @@ public record SheetRow(
     /** @param what the heading or name of what differs */
     public record Difference(String what, String before, String after) {}
 
-    /** A section of the same course in a term that began earlier. */
+    /**
+     * A section of the same course in a term that began earlier.
+     *
+     * @param section empty where only its shell is known, of which the label is the code
+     */
     public record Earlier(String term, String section, String label, String title) {}
 
     /** Whether something is kept of it unless a person says otherwise. */

@@ -1,5 +1,6 @@
 package chalkline.core.templates;
 
+import chalkline.core.arrivals.CourseCode;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Setting;
@@ -91,6 +92,29 @@ public final class EarlierShells {
             }
         }
         return found.values().stream().sorted(LATEST_FIRST).toList();
+    }
+
+    /** A shell whose code or title names a course. */
+    public record Named(String term, String code, String title, Instant opened) {}
+
+    /** The shells that name a course, of all terms, those that opened latest first. */
+    public List<Named> naming(CourseCode course) {
+        String slug = Plain.slug(course.subject() + " " + course.number());
+        if (course.number().isEmpty() || !slug.contains("-")) {
+            return List.of();
+        }
+        String[] words = slug.split("-");
+        String pair = words[words.length - 2] + "-" + words[words.length - 1];
+        List<Named> named = new ArrayList<>();
+        for (HeldShell held : byWords.getOrDefault(pair, Map.of()).values()) {
+            Optional<Instant> opened = opened(held);
+            if (opened.isPresent() && evidence(held, slug, course.name()).isPresent()) {
+                String title = held.values().getOrDefault(Setting.TITLE, held.code());
+                named.add(new Named(held.term(), held.code(), title, opened.get()));
+            }
+        }
+        named.sort(Comparator.comparing(Named::opened).reversed().thenComparing(Named::code));
+        return named;
     }
 
     private static Optional<String> evidence(HeldShell held, String course, String name) {

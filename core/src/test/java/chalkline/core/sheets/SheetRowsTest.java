@@ -8,7 +8,10 @@ import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
+import chalkline.core.conventions.Setting;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.sheets.SheetRow.Outcome;
+import chalkline.core.templates.EarlierShells;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -33,7 +36,8 @@ class SheetRowsTest {
     private static List<SheetRow> judge(RegistrarList list, Set<Integer> another, String... lines) {
         List<List<String>> rows =
                 Arrays.stream(lines).map(line -> List.of(line.split("\\|", -1))).toList();
-        KnownCampus campus = new KnownCampus(list, term -> Sections.ofTerm(list, term));
+        KnownCampus campus =
+                new KnownCampus(list, term -> Sections.ofTerm(list, term), new EarlierShells(List.of(), Map.of()));
         return SheetRows.judge(
                 campus,
                 SheetMatch.recognize(rows, list.terms()),
@@ -74,6 +78,36 @@ class SheetRowsTest {
         assertThat(rows.get(2).wanted().orElseThrow().name()).isEqualTo("OCEA 30-001");
         assertThat(rows.get(2).earlier()).extracting(SheetRow.Earlier::term).containsExactly("26FA");
         assertThat(wrong(rows.get(4))).contains("no department owns the subject KNOT");
+    }
+
+    /** Terms that no list has any more are known by what still stands in the LMS. */
+    @Test
+    void anEarlierShellOfTheCourseIsFound() {
+        Map<Setting, String> values = Map.of(Setting.TITLE, "OCEA 77 Kelp", Setting.OPENS, "2026-09-07T08:00:00-03:00");
+        HeldShell held = new HeldShell(
+                "s:x",
+                "26FA",
+                "26fa-ocea-77-001",
+                values,
+                java.util.Optional.empty(),
+                java.util.Optional.of(List.of("x")),
+                false,
+                false,
+                false);
+        RegistrarList list = campus().course("k", "OCEA 77", "Kelp").list();
+        KnownCampus campus =
+                new KnownCampus(list, term -> Sections.ofTerm(list, term), new EarlierShells(List.of(held), Map.of()));
+        List<List<String>> rows = List.of(List.of("course", "title"), List.of("OCEA 77", "Kelp"));
+        SheetRow row = SheetRows.judge(
+                        campus,
+                        SheetMatch.recognize(rows, list.terms()),
+                        rows,
+                        list.term("27SP").orElseThrow(),
+                        Map.of(),
+                        Set.of())
+                .get(0);
+        assertThat(row.outcome()).isEqualTo(Outcome.NEW);
+        assertThat(row.earlier()).containsExactly(new SheetRow.Earlier("26FA", "", "26fa-ocea-77-001", "OCEA 77 Kelp"));
     }
 
     @Test

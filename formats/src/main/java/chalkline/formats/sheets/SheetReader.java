@@ -111,7 +111,7 @@ public final class SheetReader {
 
     /** Reads what was pasted or typed. */
     public static Sheet read(String text, Optional<Delimiter> delimiter) throws FaultyFileException {
-        return text("what was pasted", text, "", delimiter);
+        return text("pasted rows", text, "", delimiter);
     }
 
     private static Charset named(String name, String wanted) throws FaultyFileException {

@@ -4,6 +4,7 @@ import chalkline.server.mail.MailQueue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Tells by mail of a list that came by itself and was not taken: once, since the same list comes again as the same. */
@@ -19,9 +20,18 @@ class NightMail {
         this.mail = mail;
     }
 
-    /** To be called in the transaction that ends the reading of a list. */
-    void tell(Arrival arrival) {
-        boolean byItself = arrival.way() == Arrival.Way.SCHEDULED;
+    /**
+     * To be called in the transaction that ends the reading of a list.
+     *
+     * @param before what came of the same source's list before; what was refused for the same reasons is not told anew
+     */
+    void tell(Arrival arrival, Optional<Arrival> before) {
+        boolean toldBefore = before.filter(one -> one.way() == Arrival.Way.SCHEDULED
+                        && one.state() == Arrival.State.REFUSED
+                        && arrival.state() == Arrival.State.REFUSED
+                        && one.faults().equals(arrival.faults()))
+                .isPresent();
+        boolean byItself = arrival.way() == Arrival.Way.SCHEDULED && !toldBefore;
         if (byItself && arrival.state() == Arrival.State.HELD) {
             tell(arrival, "The registrar's list is held", held(arrival));
         } else if (byItself && arrival.state() == Arrival.State.REFUSED) {

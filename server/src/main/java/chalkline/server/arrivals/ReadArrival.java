@@ -185,15 +185,18 @@ class ReadArrival {
         return applied.list();
     }
 
+    /** What came of this source's list before. */
+    private Optional<Arrival> before(Arrival arrival) {
+        return arrivals.findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
+                arrival.source(), EnumSet.of(Arrival.State.READING, Arrival.State.SAME), arrival.id());
+    }
+
     /**
      * What came last, for a list that nobody asked for: one that was refused, is held or was replaced by somebody is not
      * brought up anew every night. Whoever asks for a list wants it read again.
      */
     private Optional<Arrival> last(Arrival arrival) {
-        return arrival.way() == Arrival.Way.SCHEDULED
-                ? arrivals.findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
-                        arrival.source(), EnumSet.of(Arrival.State.READING, Arrival.State.SAME), arrival.id())
-                : Optional.empty();
+        return arrival.way() == Arrival.Way.SCHEDULED ? before(arrival) : Optional.empty();
     }
 
     /** Whether the same parts were left out of it as would be now, so that it need not be sent again to be read. */
@@ -282,7 +285,7 @@ class ReadArrival {
             change.accept(arrival);
             arrivals.save(arrival);
             pieces.forget(id);
-            mail.tell(arrival);
+            mail.tell(arrival, before(arrival));
             ledger.write(
                     arrival.receivedBy(),
                     what,

@@ -17,7 +17,7 @@ import java.util.Map;
  * @param departments other limits of single departments, by their codes
  * @param sources other limits of the lists of single registrars, by their short names
  */
-public record GuardsEdit(
+record GuardsEdit(
         @NotNull @Valid Shares campus,
 
         @NotNull @Size(max = Bounds.MOVES)
@@ -26,7 +26,7 @@ public record GuardsEdit(
         @NotNull @Size(max = 100) Map<@NotNull @Size(max = Bounds.ID) String, @NotNull @Valid Shares> sources) {
 
     /** In whole per cent, and how large the whole must be for its share to be looked at. */
-    public record Shares(
+    record Shares(
             @Min(0) @Max(100) int sectionsOut,
             @Min(0) @Max(100) int instructorsOut,
             @Min(0) @Max(100) int drops,

@@ -20,9 +20,11 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 class CourseSheetController {
     private final CourseSheets sheets;
+    private final ColumnsOfSheets columns;
     private final SheetResults results;
 
-    CourseSheetController(CourseSheets sheets, SheetResults results) {
+    CourseSheetController(CourseSheets sheets, ColumnsOfSheets columns, SheetResults results) {
+        this.columns = columns;
         this.sheets = sheets;
         this.results = results;
     }
@@ -30,7 +32,7 @@ class CourseSheetController {
     /** Everything that a column may be. */
     @GetMapping("/api/course-sheets/columns")
     List<SheetViews.Column> columns() {
-        return sheets.columns();
+        return columns.all();
     }
 
     /** Reads a file; what is not said of how it is written is recognized. */

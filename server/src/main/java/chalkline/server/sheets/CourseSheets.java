@@ -1,41 +1,34 @@
 package chalkline.server.sheets;
 
 import chalkline.core.arrivals.CombinedList;
-import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.conventions.SectionOverride;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;
-import chalkline.core.naming.Text;
 import chalkline.core.sheets.KnownCampus;
 import chalkline.core.sheets.OwnSections;
 import chalkline.core.sheets.Remark;
 import chalkline.core.sheets.SheetColumn;
-import chalkline.core.sheets.SheetDays;
-import chalkline.core.sheets.SheetField;
 import chalkline.core.sheets.SheetMatch;
 import chalkline.core.sheets.SheetRow;
 import chalkline.core.sheets.SheetRows;
 import chalkline.core.sheets.WantedSection;
+import chalkline.core.templates.EarlierShells;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.sheets.SheetReader;
 import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.arrivals.OwnLists;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.SettingsEdit;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.lms.HeldService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,43 +43,43 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class CourseSheets {
     private final ArrivalService arrivals;
+    private final OwnLists lists;
     private final ConventionsService conventions;
     private final KeptSheets sheets;
-    private final SaidColumnsOfAll said;
+    private final ColumnsOfSheets columns;
+    private final HeldService held;
     private final JsonMapper json;
     private final LoadingCache<Long, KnownCampus> campuses =
             Caffeine.newBuilder().maximumSize(2).softValues().build(this::campus);
+    /** By the version of what the LMS holds. */
+    private final LoadingCache<Integer, EarlierShells> shells;
 
     CourseSheets(
             ArrivalService arrivals,
+            OwnLists lists,
             ConventionsService conventions,
             KeptSheets sheets,
-            SaidColumnsOfAll said,
+            ColumnsOfSheets columns,
+            HeldService held,
             JsonMapper json) {
         this.arrivals = arrivals;
+        this.lists = lists;
         this.conventions = conventions;
         this.sheets = sheets;
-        this.said = said;
+        this.columns = columns;
+        this.held = held;
         this.json = json;
+        this.shells = Caffeine.newBuilder()
+                .maximumSize(1)
+                .softValues()
+                .build(version -> version == 0
+                        ? new EarlierShells(List.of(), Map.of())
+                        : new EarlierShells(held.shells(version), Map.of()));
     }
 
     private KnownCampus campus(long list) {
-        return new KnownCampus(arrivals.list(list), term -> arrivals.sections(list, term.code()));
-    }
-
-    /** Everything that a column may be. */
-    @Readers
-    public List<SheetViews.Column> columns() {
-        Stream<SheetColumn> fields = Arrays.stream(SheetField.values())
-                .filter(field -> field != SheetField.SEATS)
-                .map(field -> new SheetColumn(field.key()));
-        Stream<SheetColumn> settings =
-                Arrays.stream(Setting.values()).map(setting -> new SheetColumn("set:" + setting.key()));
-        return Stream.concat(fields, settings).map(CourseSheets::column).toList();
-    }
-
-    private static SheetViews.Column column(SheetColumn column) {
-        return new SheetViews.Column(column.key(), column.plainName());
+        return new KnownCampus(
+                arrivals.list(list), term -> arrivals.sections(list, term.code()), shells.get(held.current()));
     }
 
     /** Reads a file. */
@@ -103,7 +96,7 @@ class CourseSheets {
     @Administrators
     public SheetViews.Read read(SheetViews.Paste paste) {
         try {
-            return view("what was pasted", SheetReader.read(paste.text(), Optional.ofNullable(paste.delimiter())));
+            return view("pasted rows", SheetReader.read(paste.text(), Optional.ofNullable(paste.delimiter())));
         } catch (FaultyFileException e) {
             throw refused(e);
         }
@@ -136,7 +129,7 @@ class CourseSheets {
                 judged.list(),
                 judged.conventions(),
                 match.header(),
-                match.columns().stream().map(CourseSheets::column).toList(),
+                match.columns().stream().map(ColumnsOfSheets::view).toList(),
                 judged.remembered(),
                 match.days(),
                 match.daysSure(),
@@ -168,7 +161,8 @@ class CourseSheets {
                         () -> new Refusal("Bring in the registrar's list first: terms and departments come from it."));
         int rules = conventions.current();
         KnownCampus campus = campuses.get(list);
-        Matched matched = match(squared(rows.rows()), rows, arrivals.list(list));
+        ColumnsOfSheets.Matched matched =
+                columns.match(ColumnsOfSheets.squared(rows.rows()), rows, arrivals.list(list));
         SheetMatch match = matched.match();
         return new Judgement(
                 list,
@@ -178,7 +172,7 @@ class CourseSheets {
                 SheetRows.judge(
                         campus,
                         match,
-                        squared(rows.rows()),
+                        ColumnsOfSheets.squared(rows.rows()),
                         ArrivalService.term(arrivals.list(list), term),
                         overrides(rules),
                         rows.another()));
@@ -190,70 +184,6 @@ class CourseSheets {
             overrides.put(one.section(), one.set());
         }
         return overrides;
-    }
-
-    private static List<List<String>> squared(List<List<String>> rows) {
-        int width = rows.stream().mapToInt(List::size).max().orElse(0);
-        return rows.stream()
-                .map(row -> {
-                    List<String> cells =
-                            new ArrayList<>(row.stream().map(Text::collapse).toList());
-                    while (cells.size() < width) {
-                        cells.add("");
-                    }
-                    return cells;
-                })
-                .map(List::copyOf)
-                .toList();
-    }
-
-    private record Matched(SheetMatch match, boolean remembered) {}
-
-    private Matched match(List<List<String>> rows, SheetViews.Rows wanted, RegistrarList list) {
-        SheetMatch found = SheetMatch.recognize(rows, list.terms());
-        int header = wanted.header() == null ? found.header() : wanted.header();
-        if (header < -1 || header >= rows.size()) {
-            throw new Refusal("header", 0, "There is no row " + (header + 1) + ".");
-        }
-        Optional<SaidColumns> before =
-                wanted.columns() == null && header >= 0 ? said.findById(headings(rows.get(header))) : Optional.empty();
-        List<SheetColumn> columns = found.columns();
-        if (wanted.columns() != null || before.isPresent()) {
-            columns = columns(
-                    before.map(SaidColumns::columns).orElseGet(wanted::columns),
-                    rows.get(0).size());
-        } else if (header != found.header()) {
-            columns = SheetMatch.recognize(rows.subList(Math.max(header, 0), rows.size()), list.terms())
-                    .columns();
-        }
-        SheetMatch match = SheetMatch.withDays(header, columns, rows);
-        SheetDays days = Optional.ofNullable(wanted.days())
-                .or(() -> before.map(SaidColumns::days).filter(one -> !match.daysSure()))
-                .orElse(match.days());
-        return new Matched(
-                new SheetMatch(header, columns, days, match.daysSure() || wanted.days() != null), before.isPresent());
-    }
-
-    private static List<SheetColumn> columns(List<String> keys, int width) {
-        List<SheetColumn> columns = new ArrayList<>();
-        for (int i = 0; i < width; i++) {
-            SheetColumn column = i < keys.size() ? new SheetColumn(keys.get(i)) : SheetColumn.NOTHING;
-            if (!column.isKnown()) {
-                throw new Refusal("columns." + i, 0, "A column cannot be \"" + column.key() + "\".");
-            }
-            columns.add(column);
-        }
-        return columns;
-    }
-
-    private static String headings(List<String> cells) {
-        try {
-            String all = cells.stream().map(Text::codeKey).collect(Collectors.joining("\n"));
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 
     /**
@@ -276,7 +206,7 @@ class CourseSheets {
             throw new Refusal("No row is left of which something could be kept.");
         }
         Map<Integer, String> ids = new HashMap<>();
-        long arrival = arrivals.changeOwn(keep.name(), keep.note(), keep.list(), (number, inUse, own) -> {
+        long arrival = lists.change(keep.name(), keep.note(), keep.list(), (number, inUse, own) -> {
             List<OwnSections.Kept> rows = new ArrayList<>();
             for (SheetRow row : taken) {
                 WantedSection wanted = row.wanted().orElseThrow();
@@ -286,16 +216,11 @@ class CourseSheets {
                 ids.put(row.number(), wanted.isCourseOnly() ? "" : id);
                 rows.add(new OwnSections.Kept(id, wanted));
             }
-            return new ArrivalService.Own(OwnSections.with(inUse, own.list(), rows), own.merged());
+            return new OwnLists.Own(OwnSections.with(inUse, own.list(), rows), own.merged());
         });
         keepSettings(taken, ids, keep);
         SheetMatch match = judged.match();
-        if (match.header() >= 0) {
-            said.save(new SaidColumns(
-                    headings(squared(keep.sheet().rows()).get(match.header())),
-                    match.columns().stream().map(SheetColumn::key).toList(),
-                    match.days()));
-        }
+        columns.remember(ColumnsOfSheets.squared(keep.sheet().rows()), match);
         return sheets.saveAndFlush(new KeptSheet(
                         arrival,
                         term,
@@ -335,7 +260,7 @@ class CourseSheets {
     private static List<String> headingsShown(SheetViews.Keep keep, SheetMatch match) {
         return match.header() < 0
                 ? match.columns().stream().map(SheetColumn::plainName).toList()
-                : squared(keep.sheet().rows()).get(match.header());
+                : ColumnsOfSheets.squared(keep.sheet().rows()).get(match.header());
     }
 
     private static SheetViews.KeptRow keptRow(SheetRow row, SheetViews.Keep keep, Map<Integer, String> ids) {
@@ -355,6 +280,6 @@ class CourseSheets {
                         : row.standing().map(SheetRow.Standing::id).orElse(""),
                 label(row),
                 Stream.of(out, wrong, differs).flatMap(one -> one).collect(Collectors.joining("; ")),
-                squared(keep.sheet().rows()).get(row.number()));
+                ColumnsOfSheets.squared(keep.sheet().rows()).get(row.number()));
     }
 }

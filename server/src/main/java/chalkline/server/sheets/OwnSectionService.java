@@ -9,6 +9,7 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.sheets.OwnSections;
 import chalkline.server.arrivals.ArrivalService;
+import chalkline.server.arrivals.OwnLists;
 import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
@@ -31,9 +32,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class OwnSectionService {
     private final ArrivalService arrivals;
+    private final OwnLists lists;
 
-    OwnSectionService(ArrivalService arrivals) {
+    OwnSectionService(ArrivalService arrivals, OwnLists lists) {
         this.arrivals = arrivals;
+        this.lists = lists;
     }
 
     /** What one of them is. */
@@ -89,7 +92,7 @@ class OwnSectionService {
         }
         long number = current.get();
         RegistrarList list = arrivals.list(number);
-        ArrivalService.Own own = arrivals.own(number);
+        OwnLists.Own own = lists.own(number);
         Map<String, Section> sections = new LinkedHashMap<>();
         list.term(term)
                 .ifPresent(
@@ -157,11 +160,11 @@ class OwnSectionService {
     @Administrators
     @Transactional
     public void takeOut(Some some) {
-        arrivals.changeOwn("own sections taken out", some.reason(), some.list(), (number, inUse, now) -> {
+        lists.change("own sections taken out", some.reason(), some.list(), (number, inUse, now) -> {
             known(some, now);
             Map<String, String> merged = new LinkedHashMap<>(now.merged());
             some.sections().forEach(merged::remove);
-            return new ArrivalService.Own(OwnSections.without(now.list(), some.sections()), merged);
+            return new OwnLists.Own(OwnSections.without(now.list(), some.sections()), merged);
         });
     }
 
@@ -169,7 +172,7 @@ class OwnSectionService {
     @Administrators
     @Transactional
     public void merge(Some some) {
-        arrivals.changeOwn("own sections merged", some.reason(), some.list(), (number, inUse, now) -> {
+        lists.change("own sections merged", some.reason(), some.list(), (number, inUse, now) -> {
             known(some, now);
             Map<String, String> merged = new LinkedHashMap<>(now.merged());
             Map<String, OwnSections.Offer> offers = OwnSections.offers(inUse, now.list(), now.merged()).stream()
@@ -182,7 +185,7 @@ class OwnSectionService {
                 }
                 merged.put(id, offer.listed());
             }
-            return new ArrivalService.Own(now.list(), merged);
+            return new OwnLists.Own(now.list(), merged);
         });
     }
 
@@ -190,15 +193,15 @@ class OwnSectionService {
     @Administrators
     @Transactional
     public void part(Some some) {
-        arrivals.changeOwn("own sections parted", some.reason(), some.list(), (number, inUse, now) -> {
+        lists.change("own sections parted", some.reason(), some.list(), (number, inUse, now) -> {
             known(some, now);
             Map<String, String> merged = new LinkedHashMap<>(now.merged());
             merged.keySet().removeAll(some.sections());
-            return new ArrivalService.Own(now.list(), merged);
+            return new OwnLists.Own(now.list(), merged);
         });
     }
 
-    private static void known(Some some, ArrivalService.Own now) {
+    private static void known(Some some, OwnLists.Own now) {
         for (String id : some.sections()) {
             if (!now.list().classes().containsKey(id)) {
                 throw new Refusal("sections", 0, "There is no section " + id + " of our own; nothing was changed.");

@@ -142,7 +142,7 @@ class NightsTest {
     void brokenHalvedAndDoubledNightsChangeNothing() throws SQLException {
         JsonNode same = atNight();
         assertState(same, "SAME");
-        assertThat(same.get("source").asString()).isEqualTo("SCHEDULED");
+        assertThat(same.get("way").asString()).isEqualTo("SCHEDULED");
         assertThat(same.get("receivedBy").asString()).isEqualTo("the schedule");
         for (String how : new String[] {"BROKEN", "HALVED", "DOUBLED"}) {
             String versions = abara.versions("27SP");

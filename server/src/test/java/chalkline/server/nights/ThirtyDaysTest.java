@@ -9,8 +9,11 @@ import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -18,6 +21,10 @@ import tools.jackson.databind.JsonNode;
 
 /** A month in which lists come by themselves and go through to the LMS as far as somebody chose. */
 class ThirtyDaysTest {
+    private static final int SECTIONS = 300;
+    private static final String[] SETTINGS = {
+        "--standins.earlier-terms=false", "--standins.copy-millis=1", "--standins.calls-per-second=10000"
+    };
     private static final int DAYS = 30;
     private static final int BROKEN = 9;
     private static final int COLLEGE_MOVES = 12;
@@ -32,8 +39,7 @@ class ThirtyDaysTest {
     /** The first day, of which everything stands. */
     @BeforeEach
     void start() {
-        system = RunningSystem.withSections(
-                300, "--standins.earlier-terms=false", "--standins.copy-millis=1", "--standins.calls-per-second=10000");
+        system = RunningSystem.withSections(SECTIONS, SETTINGS);
         abara = system.signedIn("abara");
         standIns = Client.anonymous(system.standIns());
         abara.fetchList();
@@ -104,6 +110,47 @@ class ThirtyDaysTest {
         return standIns.get("/lms/api/effects").json();
     }
 
+    /** All that the LMS says of its open shells, by key, and of who is in them. */
+    private static Map<String, List<String>> standing(RunningSystem of) throws SQLException {
+        Map<String, List<String>> standing = new TreeMap<>();
+        try (Connection connection = connected(of.lmsDatabaseUrl());
+                Statement statement = connection.createStatement()) {
+            try (ResultSet shells = statement.executeQuery(
+                    "select shell_key, term, code, title, category, opens, closes, open, open_by_hand, lead, sections, settings,"
+                            + " outline, windows from shell where not closed")) {
+                while (shells.next()) {
+                    List<String> fields = new ArrayList<>();
+                    for (int i = 2; i <= shells.getMetaData().getColumnCount(); i++) {
+                        // items of outlines get ids of their own in each LMS
+                        String value = String.valueOf(shells.getString(i)).replaceAll("\"id\":\"[0-9a-f-]{36}\",?", "");
+                        fields.add(shells.getMetaData().getColumnName(i) + ": " + value);
+                    }
+                    standing.put(shells.getString(1), fields);
+                }
+            }
+            try (ResultSet people = statement.executeQuery(
+                    "select s.shell_key, m.user_id, m.role, m.section from member m join shell s on s.id = m.shell_id"
+                            + " where not s.closed order by m.user_id, m.role, m.section")) {
+                while (people.next()) {
+                    standing.get(people.getString(1))
+                            .add(people.getString(2) + " " + people.getString(3) + " " + people.getString(4));
+                }
+            }
+        }
+        return standing;
+    }
+
+    /** A campus that hears of the term on its thirtieth day for the first time. */
+    private static Map<String, List<String>> builtAfresh() throws SQLException {
+        try (RunningSystem fresh = RunningSystem.withSections(SECTIONS, SETTINGS)) {
+            Client.anonymous(fresh.standIns()).put("/registrar/api/day", "{\"day\":" + DAYS + "}");
+            Client client = fresh.signedIn("abara");
+            client.fetchList();
+            client.build("27SP");
+            return standing(fresh);
+        }
+    }
+
     private long count(String what) throws SQLException {
         try (Connection connection = connected(system.lmsDatabaseUrl());
                 Statement statement = connection.createStatement();
@@ -157,6 +204,9 @@ class ThirtyDaysTest {
         assertThat(count("member m join shell s on s.id = m.shell_id where not s.closed"))
                 .as("everybody once through each section")
                 .isEqualTo(list.get("enrollments").asLong());
+        assertThat(standing(system))
+                .as("field by field, with people and groups, as a fresh build of the thirtieth day")
+                .containsExactlyEntriesOf(builtAfresh());
         for (String kind : new String[] {"shell made", "copy"}) {
             assertThat(effects().at("/" + kind + "/repeated")).as(kind).isEmpty();
         }

@@ -27,8 +27,8 @@ test('the button says in numbers what is kept', () => {
 })
 
 test('what is wrong is said first, then what differs, then what was guessed', () => {
-    const wrong = { column: 1, weight: 'WRONG', says: 'no day', choices: [] } as const
-    const note = { column: 1, weight: 'NOTE', says: 'guessed', choices: [] } as const
+    const wrong: Api['Remark'] = { column: 1, weight: 'WRONG', says: 'no day', choices: [] }
+    const note: Api['Remark'] = { column: 1, weight: 'NOTE', says: 'guessed', choices: [] }
     const differs = [{ what: 'room', before: '', after: 'Pier 4' }]
     expect(inShort(row('WRONG', { remarks: [note, wrong], differs }))).toBe('no day')
     expect(inShort(row('THERE', { remarks: [note], differs }))).toBe('room: nothing → Pier 4')

@@ -19,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 
 /** The campus as the list in use has it, by what sheets call things. */
@@ -32,7 +33,8 @@ public final class KnownCampus {
     private final Map<String, Org> departments = new HashMap<>();
     private final Map<String, Map<String, Integer>> ownersOfSubjects = new HashMap<>();
     private final Map<String, List<ListedClass>> classesOfCourses = new HashMap<>();
-    private final Map<String, InTerm> terms = new HashMap<>();
+    /** Looked into by many at once. */
+    private final Map<String, InTerm> terms = new ConcurrentHashMap<>();
 
     /** The sections of one term, by what they are known again by. */
     static final class InTerm {

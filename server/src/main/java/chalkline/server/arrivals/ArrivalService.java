@@ -136,13 +136,12 @@ public class ArrivalService {
     @Administrators
     @Transactional
     public View use(long id, String reason) {
+        Optional<Arrival> inUse = arrivals.lockInUse();
         Arrival arrival = arrivals.lock(id).orElseThrow(() -> missing(id));
-        arrivals.takeTurn();
         boolean wasHeld = arrival.state() == Arrival.State.HELD;
         if (!wasHeld && arrival.state() != Arrival.State.KEPT) {
             throw new Conflict("This list is not held, and never was in use; nothing was changed.");
         }
-        Optional<Arrival> inUse = inUse();
         Optional<Long> judgedAgainst =
                 arrival.againstId().flatMap(arrivals::findById).flatMap(one -> one.rowsOf(arrival.source()));
         if (wasHeld && !inUse.flatMap(one -> one.rowsOf(arrival.source())).equals(judgedAgainst)) {

@@ -4,6 +4,7 @@ import jakarta.persistence.LockModeType;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -18,9 +19,21 @@ interface Arrivals extends JpaRepository<Arrival, Long> {
     Optional<Arrival> findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
             String source, Collection<Arrival.State> states, long id);
 
-    /** One arrival at a time is taken into use. */
     @Query(value = "select id from list_turn where id = 1 for update", nativeQuery = true)
     int takeTurn();
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Arrival where state = KEPT order by inUseSince desc, id desc")
+    List<Arrival> lockKept(Limit limit);
+
+    /**
+     * The one in use, for whoever takes another into use: one at a time, until its transaction ends. It is read anew,
+     * whatever this transaction saw of it before.
+     */
+    default Optional<Arrival> lockInUse() {
+        takeTurn();
+        return lockKept(Limit.of(1)).stream().findFirst();
+    }
 
     List<Arrival> findByStateOrderByIdDesc(Arrival.State state);
 

@@ -67,8 +67,7 @@ public class OwnLists {
     @Administrators
     @Transactional(propagation = Propagation.MANDATORY)
     public long change(String name, String reason, long against, Change change) {
-        arrivals.takeTurn();
-        Arrival now = arrivals.findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State.KEPT)
+        Arrival now = arrivals.lockInUse()
                 .orElseThrow(
                         () -> new Refusal("Bring in the registrar's list first: terms and departments come from it."));
         if (now.id() != against) {

@@ -260,8 +260,7 @@ class ReadArrival {
         Optional<DepartmentTally.Sum> brought =
                 before.map(rows -> DepartmentTally.sum(DepartmentTally.between(Optional.of(store.rows(rows)), list)));
         end(id, trips.isEmpty() ? "list kept" : "list held", arrival -> {
-            arrivals.takeTurn();
-            Optional<Arrival> now = inUse();
+            Optional<Arrival> now = arrivals.lockInUse();
             Map<String, Long> parts =
                     now.map(one -> one.partsWith(arrival.source(), id)).orElse(Map.of(arrival.source(), id));
             Long against = now.map(Arrival::id).orElse(null);

@@ -9,6 +9,9 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -231,6 +234,56 @@ class CourseSheetsTest {
         assertThat(sheets.own("take-out", List.of(ours)).status()).isEqualTo(200);
         assertThat(sheets.view().get("sections").size()).isEqualTo(89);
         assertThat(sheets.own("take-out", List.of(ours)).status()).isEqualTo(422);
+    }
+
+    /** Sheets and a list that end at the same moment all count; who was too late is told so, and tries again. */
+    @Test
+    @Order(7)
+    void whatIsKeptAtOnceAllCounts() throws Exception {
+        int before = sheets.view().get("sections").size();
+        int many = 6;
+        ExecutorService pool = Executors.newFixedThreadPool(many + 1);
+        try {
+            List<Future<Integer>> kept = new ArrayList<>();
+            for (int i = 0; i < many; i++) {
+                List<List<String>> rows = List.of(
+                        List.of("course", "title", "department"),
+                        List.of("CEED 5" + i + "0", "Ropes " + i, "Training"));
+                kept.add(pool.submit(() -> keptInTheEnd(rows)));
+            }
+            Future<JsonNode> dropped = pool.submit(() -> abara.read(abara.upload(
+                    "/api/arrivals",
+                    "again.zip",
+                    list.with("courses.csv", text -> text.replace("Tides", "High Tides")))));
+            for (Future<Integer> one : kept) {
+                assertThat(one.get()).isPositive();
+            }
+            assertThat(dropped.get().get("state").asString()).isEqualTo("KEPT");
+        } finally {
+            pool.shutdown();
+        }
+        assertThat(sheets.view().get("sections").size()).isEqualTo(before + many);
+        assertThat(abara.get("/api/arrivals")
+                        .json()
+                        .valueStream()
+                        .filter(one -> one.get("fileName").asString().equals("again.zip"))
+                        .findFirst()
+                        .orElseThrow()
+                        .get("inUse")
+                        .asBoolean())
+                .isTrue();
+    }
+
+    /** How often it was tried. */
+    private static int keptInTheEnd(List<List<String>> rows) {
+        for (int tries = 1; tries <= 50; tries++) {
+            int status = sheets.kept(rows, sheets.judged(rows), Set.of()).status();
+            if (status == 200) {
+                return tries;
+            }
+            assertThat(status).isEqualTo(409);
+        }
+        return 0;
     }
 
     private static String cell(String csv, String column) {

@@ -4,7 +4,8 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, instant, number } from '../frame/words'
+    import { count, instant } from '../frame/words'
+    import Counts from './Counts.svelte'
     import Grid from './Grid.svelte'
     import { keeps, ORDER, OUTCOMES, type Outcome } from './outcomes'
     import RowMargin from './RowMargin.svelte'
@@ -96,17 +97,12 @@
         {#if judged}
             <h1>{sheet.read?.name}: {count(judged.rows.length, 'row')} for {sheet.term}</h1>
             <Written />
-            <div class="tally" role="group" aria-label="Rows by what they are">
-                <button class:on={only === ''} aria-pressed={only === ''} onclick={() => (only = '')}>
-                    <b>{number(judged.rows.length)}</b> rows
-                </button>
-                {#each ORDER.filter((one) => many(one) > 0) as one (one)}
-                    <button class:on={only === one} aria-pressed={only === one} onclick={() => (only = one)}>
-                        <b class={OUTCOMES[one].class}>{OUTCOMES[one].mark} {number(many(one))}</b>
-                        {OUTCOMES[one].says}
-                    </button>
-                {/each}
-            </div>
+            <Counts
+                name="Rows by what they are"
+                all={judged.rows.length}
+                kinds={ORDER.map((key) => ({ key, ...OUTCOMES[key], count: many(key) }))}
+                bind:chosen={only}
+            />
             <Grid {shown} bind:selected bind:column />
         {:else}
             <h1>Courses from a spreadsheet</h1>
@@ -218,25 +214,6 @@
     textarea {
         max-width: 760px;
         font-family: var(--mono);
-    }
-    .tally {
-        display: flex;
-        flex-wrap: wrap;
-        gap: 8px;
-        margin: 8px 0;
-    }
-    .tally button {
-        font: inherit;
-        color: inherit;
-        background: none;
-        border: 0;
-        border-bottom: 2px solid var(--hair);
-        padding: 4px 8px;
-        cursor: pointer;
-    }
-    .tally .on {
-        background: var(--chalk-wash);
-        border-color: var(--chalk);
     }
     ol {
         list-style: none;

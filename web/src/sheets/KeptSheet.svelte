@@ -3,17 +3,19 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, instant, number } from '../frame/words'
+    import { count, instant } from '../frame/words'
     import Export from '../parts/Export.svelte'
-    import { OUTCOMES, STANDINGS, toBuild } from './outcomes'
+    import Counts from './Counts.svelte'
+    import { OUTCOMES, STANDINGS, toBuild, type Standing } from './outcomes'
 
     /** A sheet that was kept, with what came of each row; what is left of it is built from here. */
     let { id }: { id: number } = $props()
 
+    const KINDS = Object.keys(STANDINGS) as Standing[]
     const ASK_AGAIN_MILLIS = 1500
 
     let kept = $state.raw<Api['SheetKept'] | null>(null)
-    let only = $state<keyof typeof STANDINGS | ''>('')
+    let only = $state<Standing | ''>('')
     let busy = $state(false)
 
     const left = $derived(kept ? toBuild(kept.rows) : [])
@@ -37,7 +39,7 @@
         }
     })
 
-    function many(standing: keyof typeof STANDINGS): number {
+    function many(standing: Standing): number {
         return (kept?.rows ?? []).filter((one) => one.standing === standing).length
     }
 
@@ -76,25 +78,12 @@
                     campus.zone,
                 )}, {kept.about.keptBy}{kept.about.note ? `: ${kept.about.note}` : ''}
             </p>
-            <div class="tally" role="group" aria-label="Rows by how their shells stand">
-                <button class:on={only === ''} aria-pressed={only === ''} onclick={() => (only = '')}
-                    ><b>{number(kept.rows.length)}</b> rows</button
-                >
-                {#each Object.keys(STANDINGS) as one (one)}
-                    {@const standing = one as keyof typeof STANDINGS}
-                    {#if many(standing) > 0}
-                        <button
-                            class:on={only === standing}
-                            aria-pressed={only === standing}
-                            onclick={() => (only = standing)}
-                            ><b class={STANDINGS[standing].class}
-                                >{STANDINGS[standing].mark} {number(many(standing))}</b
-                            >
-                            {STANDINGS[standing].says}</button
-                        >
-                    {/if}
-                {/each}
-            </div>
+            <Counts
+                name="Rows by how their shells stand"
+                all={kept.rows.length}
+                kinds={KINDS.map((key) => ({ key, ...STANDINGS[key], count: many(key) }))}
+                bind:chosen={only}
+            />
             <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
             <div class="scroll" tabindex="0" role="region" aria-label="Rows" onclick={follow}>
                 <table>
@@ -199,25 +188,6 @@
         min-height: 0;
         display: flex;
         flex-direction: column;
-    }
-    .tally {
-        display: flex;
-        flex-wrap: wrap;
-        gap: 8px;
-        margin: 10px 0;
-    }
-    .tally button {
-        font: inherit;
-        color: inherit;
-        background: none;
-        border: 0;
-        border-bottom: 2px solid var(--hair);
-        padding: 4px 8px;
-        cursor: pointer;
-    }
-    .tally .on {
-        background: var(--chalk-wash);
-        border-color: var(--chalk);
     }
     .scroll {
         flex: 1;

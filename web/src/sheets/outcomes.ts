@@ -25,6 +25,8 @@ export const STANDINGS = {
     NONE: { mark: '·', says: 'no shell', class: 'soft' },
 } as const
 
+export type Standing = keyof typeof STANDINGS
+
 /** What is to be said of a row in a few words: what is wrong first, then what differs, then what was guessed. */
 export function inShort(row: Row): string {
     const wrong = row.remarks.filter((one) => one.weight === 'WRONG').map((one) => one.says)

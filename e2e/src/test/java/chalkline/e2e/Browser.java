@@ -1,17 +1,22 @@
 package chalkline.e2e;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Browser.NewContextOptions;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
 import java.net.URI;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Debian's Chromium, headless, with one page at 1280 by 800. Errors on its console are kept. */
 final class Browser implements AutoCloseable {
@@ -54,6 +59,37 @@ final class Browser implements AutoCloseable {
 
     List<String> errors() {
         return errors;
+    }
+
+    /** Goes to a view as the administrator of the demo, who is asked to sign in there. */
+    void signInAt(String view) {
+        page.navigate(view);
+        page.getByLabel("Name").fill("abara");
+        page.getByLabel("Password").fill("chalk");
+        page.keyboard().press("Enter");
+    }
+
+    /** The button whose name has a pattern in it. */
+    Locator button(String says) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(says)));
+    }
+
+    /** The link whose name has a pattern in it. */
+    Locator link(String says) {
+        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile(says)));
+    }
+
+    /** Waits for a heading of any level with a pattern in it. */
+    void heading(String says) {
+        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(Pattern.compile(says)))
+                .first()
+                .waitFor();
+    }
+
+    /** Nothing is wrong with the page as it stands. */
+    void isSound() {
+        assertThat(axe()).isEmpty();
+        assertThat(errors()).isEmpty();
     }
 
     /** What axe finds wrong with the page as it stands, in words. */

@@ -1,12 +1,9 @@
 package chalkline.e2e;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -39,10 +36,7 @@ class NightlyTest {
         }
         browser = new Browser(system.address());
         page = browser.page;
-        page.navigate("/27SP/arrivals");
-        page.getByLabel("Name").fill("abara");
-        page.getByLabel("Password").fill("chalk");
-        page.keyboard().press("Enter");
+        browser.signInAt("/27SP/arrivals");
     }
 
     @AfterAll
@@ -51,36 +45,18 @@ class NightlyTest {
         system.close();
     }
 
-    private static Locator button(String says) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(says)));
-    }
-
-    private static Locator link(String says) {
-        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile(says)));
-    }
-
-    private static void heading(String says) {
-        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1).setName(Pattern.compile(says)))
-                .waitFor();
-    }
-
-    private static void isSound() {
-        assertThat(browser.axe()).isEmpty();
-        assertThat(browser.errors()).isEmpty();
-    }
-
     @Test
     @Order(1)
     void whatChangedOpensSectionBySection() {
-        heading("What the registrar's list brought");
+        browser.heading("What the registrar's list brought");
         page.getByText("The last 4 lists:").waitFor();
         page.getByText("At the registrar's: sections, people").waitFor();
-        isSound();
-        link("^Oceanography$").press("Enter");
+        browser.isSound();
+        browser.link("^Oceanography$").press("Enter");
         page.getByText("Its shell").waitFor();
         page.locator("tbody tr").first().waitFor();
-        isSound();
-        link("^All departments$").press("Enter");
+        browser.isSound();
+        browser.link("^All departments$").press("Enter");
         page.getByText("At the registrar's: sections, people").waitFor();
     }
 
@@ -88,34 +64,34 @@ class NightlyTest {
     @Order(2)
     void itIsChosenWhatComesAndGoesThroughByItself() {
         page.getByLabel("at", new Page.GetByLabelOptions().setExact(true)).fill("03:15");
-        button("Fetch it every day").press("Enter");
+        browser.button("Fetch it every day").press("Enter");
         page.getByText("Fetched every day at 03:15").waitFor();
-        button("Choose what goes through").press("Enter");
+        browser.button("Choose what goes through").press("Enter");
         page.getByLabel("students who add").press("Space");
         page.getByLabel("students who drop").press("Space");
-        isSound();
-        button("Let these through").press("Enter");
+        browser.isSound();
+        browser.button("Let these through").press("Enter");
         page.getByText("students who add, students who drop").waitFor();
-        isSound();
+        browser.isSound();
     }
 
     @Test
     @Order(3)
     void aDepartmentsPartOfAHeldListIsLeftOutAndLifted() {
         registrar.put("/registrar/api/night", "{\"night\":\"HALVED\"}");
-        button("Fetch the list").press("Enter");
-        heading("the registrar's list is held");
-        link("^Oceanography$").press("Enter");
+        browser.button("Fetch the list").press("Enter");
+        browser.heading("the registrar's list is held");
+        browser.link("^Oceanography$").press("Enter");
         page.getByLabel("Why").fill("it is taught");
-        isSound();
-        button("Keep its \\d+ cancelled section").press("Enter");
+        browser.isSound();
+        browser.button("Keep its \\d+ cancelled section").press("Enter");
         page.getByText("cancelled sections stay. it is taught").waitFor();
-        heading("the registrar's list is held");
+        browser.heading("the registrar's list is held");
         page.getByText(Pattern.compile("Left out: \\d+ cancelled sections? kept of OCEA 27SP|OCEA 27SP"))
                 .first()
                 .waitFor();
-        isSound();
-        button("Lift it: OCEA 27SP").press("Enter");
+        browser.isSound();
+        browser.button("Lift it: OCEA 27SP").press("Enter");
         page.getByText("cancelled sections stay. it is taught")
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));

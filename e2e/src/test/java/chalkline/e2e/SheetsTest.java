@@ -9,7 +9,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -43,35 +42,13 @@ class SheetsTest {
                 .toList();
         browser = new Browser(system.address());
         page = browser.page;
-        page.navigate("/27SP/arrivals");
-        page.getByLabel("Name").fill("abara");
-        page.getByLabel("Password").fill("chalk");
-        page.keyboard().press("Enter");
+        browser.signInAt("/27SP/arrivals");
     }
 
     @AfterAll
     static void stop() {
         browser.close();
         system.close();
-    }
-
-    private static Locator button(String says) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(says)));
-    }
-
-    private static Locator link(String says) {
-        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile(says)));
-    }
-
-    private static void heading(String says) {
-        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(Pattern.compile(says)))
-                .first()
-                .waitFor();
-    }
-
-    private static void isSound() {
-        assertThat(browser.axe()).isEmpty();
-        assertThat(browser.errors()).isEmpty();
     }
 
     /** As a spreadsheet puts rows on the clipboard: tabs between cells. */
@@ -104,43 +81,43 @@ class SheetsTest {
     @Test
     @Order(1)
     void ninetyRowsArePastedOfWhichEightySevenAreBuiltAndThreeReported() {
-        heading("What the registrar's list brought");
+        browser.heading("What the registrar's list brought");
         copied(ninety());
         page.keyboard().press("Control+V");
-        button("\\+ 87 new").waitFor();
-        button("≠ 3 there, but otherwise").waitFor();
+        browser.button("\\+ 87 new").waitFor();
+        browser.button("≠ 3 there, but otherwise").waitFor();
         page.getByText("title: ").first().waitFor();
-        isSound();
-        button("Keep 87 new sections").press("Enter");
-        heading("pasted rows");
-        button("87 to build").waitFor();
-        isSound();
-        button("Build 87 shells").press("Enter");
+        browser.isSound();
+        browser.button("Keep 87 new sections").press("Enter");
+        browser.heading("pasted rows");
+        browser.button("87 to build").waitFor();
+        browser.isSound();
+        browser.button("Build 87 shells").press("Enter");
         page.getByText("87 of 87").first().waitFor();
         page.goBack();
-        button("✓ 90 stands").waitFor();
+        browser.button("✓ 90 stands").waitFor();
         assertThat(page.getByText("title: ").count()).isEqualTo(3);
-        isSound();
+        browser.isSound();
     }
 
     @Test
     @Order(2)
     void aWrongCellIsCorrectedWhereItStands() {
-        link("Another sheet").press("Enter");
+        browser.link("Another sheet").press("Enter");
         page.getByLabel("Rows from a spreadsheet").waitFor();
-        isSound();
+        browser.isSound();
         String[] name = standing.get(0).get("name").asString().split("-");
         copied(
                 "course\ttitle\tsec\tdepartment\tstarts\n" + name[0] + "\tOther\t" + name[1]
                         + "\t\t\nCEED 101\tKnots 1\t001\t\t\nCEED 301\tSails\t\tTraining\tsoon\nCEED 302\tRopes\tnone\tTraining\t");
         page.getByLabel("Rows from a spreadsheet").focus();
         page.keyboard().press("Control+V");
-        button("■ 1 wrong").waitFor();
-        button("≠ 1 there, but otherwise").waitFor();
-        button("= 1 there already").waitFor();
-        button("· 1 no offering").waitFor();
+        browser.button("■ 1 wrong").waitFor();
+        browser.button("≠ 1 there, but otherwise").waitFor();
+        browser.button("= 1 there already").waitFor();
+        browser.button("· 1 no offering").waitFor();
         page.getByText("\"soon\" is no day").first().waitFor();
-        isSound();
+        browser.isSound();
         Locator grid = page.getByRole(AriaRole.GRID);
         grid.focus();
         for (int i = 0; i < 4; i++) {
@@ -149,45 +126,45 @@ class SheetsTest {
         page.keyboard().press("Enter");
         page.keyboard().type("2027-02-01");
         page.keyboard().press("Enter");
-        button("\\+ 1 new").waitFor();
-        heading("^Row 5");
-        isSound();
-        button("Keep 1 new section and 1 course").press("Enter");
-        button("1 to build").waitFor();
+        browser.button("\\+ 1 new").waitFor();
+        browser.heading("^Row 5");
+        browser.isSound();
+        browser.button("Keep 1 new section and 1 course").press("Enter");
+        browser.button("1 to build").waitFor();
     }
 
     @Test
     @Order(3)
     void sectionsOfOurOwnAreMarkedAndTakenOut() {
-        link("^Sections of our own$").press("Enter");
-        heading("Sections of our own in 27SP");
-        heading("Courses without an offering");
+        browser.link("^Sections of our own$").press("Enter");
+        browser.heading("Sections of our own in 27SP");
+        browser.heading("Courses without an offering");
         page.getByLabel("Mark CEED 301-001").press("Space");
         page.getByLabel("Why").fill("not this term");
-        isSound();
-        button("Take out 1 section").press("Enter");
+        browser.isSound();
+        browser.button("Take out 1 section").press("Enter");
         page.getByRole(AriaRole.DIALOG)
                 .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Take out 1 section"))
                 .press("Enter");
         page.getByLabel("Mark CEED 301-001")
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
-        isSound();
+        browser.isSound();
     }
 
     @Test
     @Order(4)
     void guardsAreSetWhereTheConventionsAre() {
         page.navigate("/27SP/conventions");
-        heading("Guards");
+        browser.heading("Guards");
         page.getByLabel("department", new Page.GetByLabelOptions().setExact(true))
                 .fill("FISH");
-        button("Limits of its own").press("Enter");
+        browser.button("Limits of its own").press("Enter");
         page.getByLabel("FISH: sections").fill("40");
-        button("Keep these guards").press("Enter");
+        browser.button("Keep these guards").press("Enter");
         page.getByText("guards").first().waitFor();
-        button("FISH as the campus").waitFor();
+        browser.button("FISH as the campus").waitFor();
         assertThat(page.getByLabel("FISH: sections").inputValue()).isEqualTo("40");
-        isSound();
+        browser.isSound();
     }
 }

@@ -32,10 +32,7 @@ class SteeringTest {
         system.signedIn("abara").fetchList();
         browser = new Browser(system.address());
         page = browser.page;
-        page.navigate("/27SP/proof");
-        page.getByLabel("Name").fill("abara");
-        page.getByLabel("Password").fill("chalk");
-        page.keyboard().press("Enter");
+        browser.signInAt("/27SP/proof");
     }
 
     @AfterAll

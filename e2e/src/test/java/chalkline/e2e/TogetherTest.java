@@ -53,10 +53,7 @@ class TogetherTest {
         abara.fetchList();
         browser = new Browser(system.address());
         page = browser.page;
-        page.navigate("/27SP/cross-lists");
-        page.getByLabel("Name").fill("abara");
-        page.getByLabel("Password").fill("chalk");
-        page.keyboard().press("Enter");
+        browser.signInAt("/27SP/cross-lists");
     }
 
     @AfterAll

@@ -20,6 +20,7 @@
     import Receive from './Receive.svelte'
     import Schedule from './Schedule.svelte'
     import Sections from './Sections.svelte'
+    import Offers from '../sheets/Offers.svelte'
 
     type Arrival = Api['ArrivalView']
 
@@ -230,6 +231,7 @@
 
 {#snippet margin()}
     <Schedule />
+    <Offers version={arrivals[0]?.id ?? 0} />
     <LeftOuts version={arrivals[0]?.id ?? 0} />
     <h2>Arrivals</h2>
     {#if arrivals.length === 0}<p class="soft">None yet.</p>{/if}

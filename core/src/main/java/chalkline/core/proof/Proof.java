@@ -118,6 +118,7 @@ public final class Proof {
     private List<ProofRow> rows(List<Draft> begun, Shells shells) {
         Adoption.adopt(begun, inputs.held(), inputs.termCode());
         new JoinedSnags(shells, inputs.held()).ofHeldShells(begun);
+        OwnListed.judge(begun, inputs.sections());
         Codes.makeUnique(begun, conventions.limits().code());
         List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode()).judge();
 

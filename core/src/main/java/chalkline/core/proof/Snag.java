@@ -50,6 +50,11 @@ public enum Snag {
     NO_INSTRUCTOR("no-instructor", false, "Nobody teaches it yet.", "The shell is built without an instructor."),
     NO_SUCH_WEEK("no-such-week", true, "Its session has no week of that number.", "Change the moment in its layer."),
     OPENS_LATE("opens-late", false, "It opens after the first day of its session.", "Check opens in its layer."),
+    OWN_LISTED(
+            "own-listed",
+            true,
+            "A section of our own has its number: the registrar lists it by now.",
+            "Merge the two under Arrivals, Sections of our own, or take one of them out."),
     SAME_STUDENT(
             "same-student",
             false,

@@ -10,10 +10,12 @@ import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.arrivals.Section;
 import chalkline.core.naming.Text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -172,50 +174,43 @@ public final class OwnSections {
     public record Offer(String own, String listed, String label, String because) {}
 
     /**
-     * Own sections that a registrar lists by now: by their reference number, else by course and number.
+     * Own sections that a registrar lists by now: by their reference number, else by course and number. One that was merged
+     * stands in the list once, under its own id, and is not offered.
      *
-     * @param inUse the list in use, own sections included
-     * @param merged those that were merged already, by own section
+     * @param sections of one term, own ones among them
      */
-    public static List<Offer> offers(RegistrarList inUse, RegistrarList own, Map<String, String> merged) {
-        Map<String, ListedClass> byReference = new LinkedHashMap<>();
-        Map<String, ListedClass> byNumber = new LinkedHashMap<>();
-        for (ListedClass one : inUse.classes().values()) {
-            if (!CombinedList.isOwn(one.id())) {
-                String reference = one.fact(ClassFact.REFERENCE);
-                if (!reference.isEmpty()) {
-                    byReference.putIfAbsent(term(inUse, one) + " " + Text.codeKey(reference), one);
+    public static List<Offer> offers(Collection<Section> sections) {
+        Map<String, Section> byReference = new HashMap<>();
+        Map<String, Section> byNumber = new HashMap<>();
+        List<Section> own = new ArrayList<>();
+        for (Section one : sections) {
+            if (CombinedList.isOwn(one.id())) {
+                own.add(one);
+            } else {
+                if (!one.reference().isEmpty()) {
+                    byReference.putIfAbsent(Text.codeKey(one.reference()), one);
                 }
-                byNumber.putIfAbsent(number(inUse, one), one);
+                byNumber.putIfAbsent(number(one), one);
             }
         }
         List<Offer> offers = new ArrayList<>();
-        for (String id : own.classes().keySet()) {
-            ListedClass one = inUse.classes().get(id);
-            if (one == null || !CombinedList.isOwn(id) || merged.containsKey(id)) {
-                continue;
-            }
-            String reference = one.fact(ClassFact.REFERENCE);
-            ListedClass referred = byReference.get(term(inUse, one) + " " + Text.codeKey(reference));
-            if (!reference.isEmpty() && referred != null) {
-                offers.add(
-                        new Offer(id, referred.id(), referred.classCode(), "the same reference number " + reference));
-            } else if (byNumber.containsKey(number(inUse, one))) {
-                ListedClass same = byNumber.get(number(inUse, one));
-                offers.add(new Offer(id, same.id(), same.classCode(), "the same course and section"));
+        for (Section one : own) {
+            Section referred = one.reference().isEmpty() ? null : byReference.get(Text.codeKey(one.reference()));
+            Section same = byNumber.get(number(one));
+            if (referred != null) {
+                offers.add(offer(one, referred, "the same reference number " + one.reference()));
+            } else if (same != null) {
+                offers.add(offer(one, same, "the same course and section"));
             }
         }
         return offers;
     }
 
-    private static String term(RegistrarList list, ListedClass one) {
-        return list.termOf(list.sessions().get(one.sessionIds().get(0))).id();
+    private static Offer offer(Section own, Section listed, String because) {
+        return new Offer(own.id(), listed.id(), listed.courseName() + "-" + listed.label(), because);
     }
 
-    private static String number(RegistrarList list, ListedClass one) {
-        String label = one.classCode().substring(one.classCode().lastIndexOf('-') + 1);
-        return term(list, one) + " "
-                + Text.codeKey(RowReader.nameOf(list.courses().get(one.courseId()))) + " "
-                + Text.codeKey(Text.trim(label));
+    private static String number(Section one) {
+        return Text.codeKey(one.courseName()) + " " + Text.codeKey(one.label());
     }
 }

@@ -254,9 +254,14 @@ class SheetRowsTest {
                 .section("five", "c", "005")
                 .list();
         RegistrarList all = combined(later, own);
-        assertThat(OwnSections.offers(all, own, Map.of()))
+        assertThat(OwnSections.offers(Sections.ofTerm(all, all.term("27SP").orElseThrow())))
                 .extracting(offer -> offer.own() + " " + offer.listed() + " " + offer.because())
                 .containsExactly("own:2 five the same course and section");
-        assertThat(OwnSections.offers(all, own, Map.of("own:2", "five"))).isEmpty();
+        RegistrarList merged = CombinedList.of(List.of(
+                new CombinedList.Part(CombinedList.REGISTRAR, later, Map.of()),
+                new CombinedList.Part(CombinedList.OWN, own, Map.of("own:2", "five"))));
+        assertThat(OwnSections.offers(
+                        Sections.ofTerm(merged, merged.term("27SP").orElseThrow())))
+                .isEmpty();
     }
 }

@@ -31,7 +31,7 @@ class OwnSectionController {
 
     @PostMapping("/merge")
     OwnSectionService.View merge(@PathVariable String term, @Valid @RequestBody OwnSectionService.Some some) {
-        own.merge(some);
+        own.merge(term, some);
         return own.view(term);
     }
 

@@ -7,6 +7,7 @@ import chalkline.core.arrivals.Course;
 import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
+import chalkline.core.arrivals.Sections;
 import chalkline.core.sheets.OwnSections;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.arrivals.OwnLists;
@@ -101,9 +102,8 @@ class OwnSectionService {
                 .filter(one -> sections.containsKey(one.id()))
                 .map(one -> line(one, sections.get(one.id()), own.merged()))
                 .toList();
-        Set<String> shown = lines.stream().map(Line::id).collect(Collectors.toSet());
-        List<OwnSections.Offer> offers = OwnSections.offers(list, own.list(), own.merged()).stream()
-                .filter(offer -> shown.contains(offer.own()))
+        List<OwnSections.Offer> offers = OwnSections.offers(sections.values()).stream()
+                .filter(offer -> !own.merged().containsKey(offer.own()))
                 .toList();
         return new View(number, lines, offers, courses(list, own.list()));
     }
@@ -171,12 +171,14 @@ class OwnSectionService {
     /** Merges those that a registrar seems to list by now, so that each is one section, with its own shell. */
     @Administrators
     @Transactional
-    public void merge(Some some) {
+    public void merge(String term, Some some) {
         lists.change("own sections merged", some.reason(), some.list(), (number, inUse, now) -> {
             known(some, now);
             Map<String, String> merged = new LinkedHashMap<>(now.merged());
-            Map<String, OwnSections.Offer> offers = OwnSections.offers(inUse, now.list(), now.merged()).stream()
-                    .collect(Collectors.toMap(OwnSections.Offer::own, offer -> offer));
+            Map<String, OwnSections.Offer> offers =
+                    OwnSections.offers(Sections.ofTerm(inUse, ArrivalService.term(inUse, term))).stream()
+                            .filter(offer -> !now.merged().containsKey(offer.own()))
+                            .collect(Collectors.toMap(OwnSections.Offer::own, offer -> offer));
             for (String id : some.sections()) {
                 OwnSections.Offer offer = offers.get(id);
                 if (offer == null || merged.containsValue(offer.listed())) {

@@ -218,6 +218,14 @@ class CourseSheetsTest {
         JsonNode offers = sheets.view().get("offers");
         assertThat(offers.get(0).get("listed").asString()).isEqualTo("class-ceed");
         String ours = offers.get(0).get("own").asString();
+        JsonNode second = abara.get("/api/terms/27SP/proof/rows?limit=5000&versions=" + abara.versions("27SP"))
+                .json()
+                .get("rows")
+                .valueStream()
+                .filter(row -> row.get("key").asString().equals("s:class-ceed"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(second.get("action").asString()).as("no second shell").isEqualTo("stop");
         Client.Answer merged = sheets.own("merge", List.of(ours));
         assertThat(merged.status()).as(merged.text()).isEqualTo(200);
         abara.build("27SP");

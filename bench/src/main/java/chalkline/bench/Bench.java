@@ -86,6 +86,18 @@ public final class Bench {
                         "the list read and checked",
                         millis.get("parse"),
                         1.5),
+                new Row(
+                        "a sheet of 5,000 rows judged against 20,000 sections",
+                        millis.get("sheet"),
+                        "a key press",
+                        KEY_PRESS_MILLIS,
+                        1),
+                new Row(
+                        "600,000 enrollments with 4,000 sections of our own beside them",
+                        millis.get("combined"),
+                        "the list read and checked",
+                        millis.get("parse"),
+                        1),
                 new Row("facts of 20,000 sections", millis.get("facts"), "just parsed", millis.get("justParse"), 2),
                 new Row("proof of 20,000 sections", millis.get("proof"), "just parsed", millis.get("justParse"), 2),
                 new Row(

@@ -1,6 +1,8 @@
 package chalkline.bench;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.CombinedList;
 import chalkline.core.arrivals.Guards;
 import chalkline.core.arrivals.ListChanges;
 import chalkline.core.arrivals.RegistrarList;
@@ -11,6 +13,12 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;
 import chalkline.core.conventions.ValueException;
 import chalkline.core.proof.Proof;
+import chalkline.core.sheets.KnownCampus;
+import chalkline.core.sheets.OwnSections;
+import chalkline.core.sheets.SheetMatch;
+import chalkline.core.sheets.SheetRow;
+import chalkline.core.sheets.SheetRows;
+import chalkline.core.templates.EarlierShells;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
 import chalkline.formats.oneroster.OneRosterReader;
@@ -18,7 +26,10 @@ import chalkline.standins.campus.Days;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -47,6 +58,9 @@ public class CoreBench {
     private Conventions edited;
     private Proof before;
     private RegistrarList nextDay;
+    private KnownCampus campus;
+    private List<List<String>> rows;
+    private RegistrarList own;
 
     @Setup
     public void read() throws IOException, FaultyFileException, ValueException {
@@ -62,7 +76,37 @@ public class CoreBench {
         Days days = new Days(list, 1907);
         days.next();
         nextDay = days.list();
+        campus = new KnownCampus(list, one -> sections, new EarlierShells(List.of(), Map.of()));
+        rows = sheetRows();
+        List<OwnSections.Kept> kept = new ArrayList<>();
+        for (SheetRow row : sheet()) {
+            row.wanted()
+                    .filter(one -> row.isNew())
+                    .ifPresent(one -> kept.add(new OwnSections.Kept("own:" + row.number(), one)));
+        }
+        own = OwnSections.with(list, OwnSections.NONE, kept);
         edited = conventions.withLayer(0, conventions.layers().get(0).with(Setting.TITLE, title));
+    }
+
+    /** One in five stands on the list already. */
+    private List<List<String>> sheetRows() {
+        List<List<String>> made = new ArrayList<>();
+        made.add(List.of("course", "title", "section", "department", "instructors", "starts", "room"));
+        for (int i = 1; i < Bounds.SHEET_ROWS; i++) {
+            Section there = sections.get(i % sections.size());
+            made.add(
+                    i % 5 == 0
+                            ? List.of(there.courseName(), "", there.label(), "", "", "", "Pier " + i)
+                            : List.of(
+                                    "CEED " + i,
+                                    "Knots " + i,
+                                    "001",
+                                    "Continuing Education",
+                                    "una.berg@skerrow.example",
+                                    "2027-02-01",
+                                    "Pier 4"));
+        }
+        return made;
     }
 
     /** The limit for parsing. */
@@ -91,6 +135,20 @@ public class CoreBench {
     public int difference() {
         ListChanges changes = ListChanges.between(list, nextDay, "27SP");
         return changes.all().size() + changes.tripped(Guards.USUAL).size();
+    }
+
+    /** A correction in a sheet of the most rows that are taken: all of them are judged anew. */
+    @Benchmark
+    public List<SheetRow> sheet() {
+        return SheetRows.judge(campus, SheetMatch.recognize(rows, list.terms()), rows, term, Map.of(), Set.of());
+    }
+
+    /** The registrar's list with sections of our own beside it. */
+    @Benchmark
+    public RegistrarList combined() {
+        return CombinedList.of(List.of(
+                new CombinedList.Part(CombinedList.REGISTRAR, list, Map.of()),
+                new CombinedList.Part(CombinedList.OWN, own, Map.of())));
     }
 
     @Benchmark

@@ -207,6 +207,10 @@ final class RowReader {
 
     private Optional<Org> department(String course, String called, int at, int coursePlace, List<Remark> remarks) {
         if (!called.isEmpty()) {
+            if (Text.length(called) > Bounds.CATEGORY_LEVEL) {
+                remarks.add(
+                        Remark.wrong(at, "a department's name has at most " + Bounds.CATEGORY_LEVEL + " characters"));
+            }
             return Optional.of(campus.department(called).orElseGet(() -> {
                 remarks.add(Remark.note(at, called + " is on no list and is added as a department of our own"));
                 return new Org(

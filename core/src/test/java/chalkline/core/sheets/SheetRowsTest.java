@@ -163,6 +163,9 @@ class SheetRowsTest {
                 .get(0);
         assertThat(wrong(days)).contains("3 it would end on 2027-02-01, before it starts");
         assertThat(wrong(judge("title|room", "Tides|Pier 1").get(0))).contains("no course is said");
+        assertThat(wrong(judge("course|title|department", "KNOT 1|Knots|" + "x".repeat(201))
+                        .get(0)))
+                .contains("2 a department's name has at most 200 characters");
         assertThat(judge("title|room", "|", "Tides|Pier 1"))
                 .as("an empty row is no row")
                 .hasSize(1);

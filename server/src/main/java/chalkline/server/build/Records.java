@@ -200,8 +200,9 @@ class Records {
             boolean through = build.state() != Build.State.ENDING
                     && trouble.isEmpty()
                     && !steps.existsByBuildIdAndStateNotIn(build.id(), Set.of(StepState.DONE, StepState.KEPT));
-            String why = trouble.isEmpty() ? build.reason() : trouble;
-            build.end(!through, through ? "" : why);
+            // what it waited for is over; only why it was to end stays
+            String asked = build.state() == Build.State.ENDING ? build.reason() : "";
+            build.end(!through, trouble.isEmpty() ? asked : trouble);
             writeEnd(build);
         }));
     }

@@ -58,9 +58,11 @@ public final class CombinedList {
 
     private CombinedList() {}
 
-    /** @param parts the first registrar's first, own sections last; the list itself where there is only that one */
+    /** @param parts the first registrar's first, own sections last; the list itself where that is the first registrar's alone */
     public static RegistrarList of(List<Part> parts) {
-        return parts.size() == 1 ? parts.get(0).list() : new CombinedList().combined(parts);
+        // the ids of another registrar are the same whether the first one's list has come yet or not
+        boolean asItIs = parts.size() == 1 && parts.get(0).prefix().isEmpty();
+        return asItIs ? parts.get(0).list() : new CombinedList().combined(parts);
     }
 
     private RegistrarList combined(List<Part> parts) {

@@ -20,6 +20,8 @@ final class KnownPeople {
     private static final Pattern ADDRESS = Pattern.compile(
             "(.*?)\\s*[<(\\[]?([^\\s@<>()\\[\\],;]+@[^\\s@<>()\\[\\],;]+\\.[^\\s@<>()\\[\\],;]+)[>)\\]]?");
     private static final int SHOWN = 6;
+    /** An address has at most 254 characters (RFC 5321, 4.5.3.1.3), a name before it seldom many. */
+    private static final int LONGEST_ADDRESS = 400;
 
     private final Map<String, Person> byId = new HashMap<>();
     private final Map<String, List<Person>> byName = new HashMap<>();
@@ -62,9 +64,17 @@ final class KnownPeople {
             return parts;
         }
         List<String> byComma = split(cell, ",");
-        boolean eachKnown = byComma.stream()
-                .allMatch(part -> isKnown(part) || ADDRESS.matcher(part).matches());
+        boolean eachKnown =
+                byComma.stream().allMatch(part -> isKnown(part) || address(part).isPresent());
         return eachKnown ? byComma : parts;
+    }
+
+    /** A name with an address behind it, or an address alone; longer ones are none, and are not looked through. */
+    private static Optional<Matcher> address(String called) {
+        return Optional.of(called)
+                .filter(text -> text.contains("@") && text.length() <= LONGEST_ADDRESS)
+                .map(ADDRESS::matcher)
+                .filter(Matcher::matches);
     }
 
     private static List<String> split(String cell, String at) {
@@ -84,11 +94,11 @@ final class KnownPeople {
             return Optional.of(byItsId);
         }
         List<Person> all = byName.getOrDefault(Text.codeKey(called), List.of());
-        Matcher address = ADDRESS.matcher(called);
-        if (all.isEmpty() && address.matches()) {
-            all = byName.getOrDefault(Text.codeKey(address.group(2)), List.of());
+        Optional<Matcher> address = all.isEmpty() ? address(called) : Optional.empty();
+        if (address.isPresent()) {
+            all = byName.getOrDefault(Text.codeKey(address.get().group(2)), List.of());
             if (all.isEmpty()) {
-                Person made = made(address.group(1), address.group(2));
+                Person made = made(address.get().group(1), address.get().group(2));
                 remarks.add(Remark.note(
                         column,
                         made.fullName()

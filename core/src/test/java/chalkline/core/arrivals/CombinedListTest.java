@@ -59,6 +59,15 @@ class CombinedListTest {
         assertThat(section(both, "a").students()).extracting(Person::id).containsExactly("s1", "s2");
     }
 
+    /** Whose list comes first says nothing of how its sections are called. */
+    @Test
+    void anotherRegistrarsListAloneHasTheIdsThatItKeeps() {
+        RegistrarList alone = CombinedList.of(List.of(new Part("north", first().list(), Map.of())));
+        assertThat(alone.classes()).containsOnlyKeys("north:a", "north:b");
+        assertThat(section(alone, "north:a").students()).extracting(Person::id).containsExactly("north:s1", "north:s2");
+        assertThat(alone.terms()).extracting(AcademicSession::code).containsExactly("27SP");
+    }
+
     @Test
     void whatIsOursStandsBesideIt() {
         RegistrarList ours = new Lists()

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
@@ -114,5 +115,37 @@ public record Section(
                 instructors,
                 flagged,
                 students);
+    }
+
+    /** The same section without some people, by their sourcedIds. */
+    public Section without(Set<String> people) {
+        if (people.isEmpty()) {
+            return this;
+        }
+        int kept = (int) instructors.subList(0, flagged).stream()
+                .filter(person -> !people.contains(person.id()))
+                .count();
+        return new Section(
+                id,
+                course,
+                code,
+                label,
+                topic,
+                department,
+                college,
+                listed,
+                tags,
+                sessions,
+                days,
+                term,
+                part,
+                breakTerms,
+                stay(instructors, people),
+                kept,
+                stay(students, people));
+    }
+
+    private static List<Person> stay(List<Person> all, Set<String> leave) {
+        return all.stream().filter(person -> !leave.contains(person.id())).toList();
     }
 }

@@ -13,6 +13,7 @@ import java.util.Map;
  *
  * @param breaks days without teaching, by term code
  * @param layers in order; the last that matches a section and sets a key wins
+ * @param kept what people made in the LMS and is to stay
  */
 public record Conventions(
         ZoneId zone,
@@ -24,7 +25,23 @@ public record Conventions(
         List<Move> moves,
         List<Layer> layers,
         List<SectionOverride> overrides,
-        List<CrossList> crossLists) {
+        List<CrossList> crossLists,
+        List<Kept> kept) {
+
+    /** Conventions that let nothing stay as people made it. */
+    public Conventions(
+            ZoneId zone,
+            DayOfWeek weekStart,
+            Limits limits,
+            Map<String, List<Break>> breaks,
+            CrossListing crossListing,
+            Guards guards,
+            List<Move> moves,
+            List<Layer> layers,
+            List<SectionOverride> overrides,
+            List<CrossList> crossLists) {
+        this(zone, weekStart, limits, breaks, crossListing, guards, moves, layers, overrides, crossLists, List.of());
+    }
 
     /** What the LMS takes, in code points. */
     public record Limits(int code, int title) {
@@ -63,22 +80,73 @@ public record Conventions(
                 moves,
                 List.copyOf(changed),
                 overrides,
-                crossLists);
+                crossLists,
+                kept);
     }
 
     public Conventions withGuards(Guards changed) {
         return new Conventions(
-                zone, weekStart, limits, breaks, crossListing, changed, moves, layers, overrides, crossLists);
+                zone, weekStart, limits, breaks, crossListing, changed, moves, layers, overrides, crossLists, kept);
     }
 
     public Conventions withOverrides(List<SectionOverride> changed) {
         return new Conventions(
-                zone, weekStart, limits, breaks, crossListing, guards, moves, layers, List.copyOf(changed), crossLists);
+                zone,
+                weekStart,
+                limits,
+                breaks,
+                crossListing,
+                guards,
+                moves,
+                layers,
+                List.copyOf(changed),
+                crossLists,
+                kept);
     }
 
     public Conventions withCrossLists(List<CrossList> changed) {
         return new Conventions(
-                zone, weekStart, limits, breaks, crossListing, guards, moves, layers, overrides, List.copyOf(changed));
+                zone,
+                weekStart,
+                limits,
+                breaks,
+                crossListing,
+                guards,
+                moves,
+                layers,
+                overrides,
+                List.copyOf(changed),
+                kept);
+    }
+
+    public Conventions withMoves(List<Move> changed) {
+        return new Conventions(
+                zone,
+                weekStart,
+                limits,
+                breaks,
+                crossListing,
+                guards,
+                List.copyOf(changed),
+                layers,
+                overrides,
+                crossLists,
+                kept);
+    }
+
+    public Conventions withKept(List<Kept> changed) {
+        return new Conventions(
+                zone,
+                weekStart,
+                limits,
+                breaks,
+                crossListing,
+                guards,
+                moves,
+                layers,
+                overrides,
+                crossLists,
+                List.copyOf(changed));
     }
 
     /** With one layer, counted from 0, replaced. */

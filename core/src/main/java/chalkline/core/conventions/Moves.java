@@ -18,7 +18,7 @@ import java.util.Optional;
 public final class Moves {
     private final List<Ready> ready;
 
-    private record Ready(When when, Org department, Org college, Optional<LocalDate> since) {}
+    private record Ready(When when, Org department, Optional<Org> college, Optional<LocalDate> since) {}
 
     private Moves(List<Ready> ready) {
         this.ready = ready;
@@ -30,9 +30,15 @@ public final class Moves {
         List<Move> moves = conventions.moves();
         for (int i = 0; i < moves.size(); i++) {
             Move move = moves.get(i);
-            if (org(list, move.to()).isEmpty()) {
+            if (department(list, move).isEmpty()) {
                 unknown.add(new Unmatched(
                         "moves/" + i + "/to", "the list has no organization with the code \"" + move.to() + "\""));
+            }
+            if (move.college().isPresent() && org(list, move.college().get()).isEmpty()) {
+                unknown.add(new Unmatched(
+                        "moves/" + i + "/college",
+                        "the list has no organization with the code \""
+                                + move.college().get() + "\""));
             }
             if (move.since().isPresent() && since(list, move.since().get()).isEmpty()) {
                 String text = move.since().get();
@@ -47,10 +53,14 @@ public final class Moves {
     public static Moves of(RegistrarList list, Conventions conventions) {
         List<Ready> ready = new ArrayList<>();
         for (Move move : conventions.moves()) {
-            Optional<Org> to = org(list, move.to());
+            Optional<Org> to = department(list, move);
+            Optional<Org> college = move.college().flatMap(code -> org(list, code));
             Optional<LocalDate> since = move.since().flatMap(text -> since(list, text));
-            if (to.isPresent() && since.isPresent() == move.since().isPresent()) {
-                ready.add(new Ready(move.when(), to.get(), Sections.collegeOf(list, to.get()), since));
+            if (to.isPresent()
+                    && since.isPresent() == move.since().isPresent()
+                    && college.isPresent() == move.college().isPresent()) {
+                Optional<Org> ofList = org(list, move.to()).map(org -> Sections.collegeOf(list, org));
+                ready.add(new Ready(move.when(), to.get(), college.or(() -> ofList), since));
             }
         }
         return new Moves(ready);
@@ -63,7 +73,7 @@ public final class Moves {
             boolean begun = move.since().isEmpty()
                     || !section.term().start().isBefore(move.since().get());
             if (begun && move.when().matches(section)) {
-                return section.in(move.department(), move.college());
+                return section.in(move.department(), move.college().orElseGet(section::college));
             }
         }
         return section;
@@ -71,6 +81,17 @@ public final class Moves {
 
     public List<Section> apply(List<Section> sections) {
         return ready.isEmpty() ? sections : sections.stream().map(this::apply).toList();
+    }
+
+    /** The list's, or one that is yet to come; under the name that the move gives it. */
+    private static Optional<Org> department(RegistrarList list, Move move) {
+        Optional<Org> listed = org(list, move.to());
+        if (move.name().isEmpty()) {
+            return listed;
+        }
+        String name = move.name().get();
+        return Optional.of(listed.map(org -> new Org(org.id(), org.code(), name, org.type(), org.parentId()))
+                .orElseGet(() -> new Org(move.to(), move.to(), name, "department", "")));
     }
 
     private static Optional<Org> org(RegistrarList list, String code) {

@@ -33,6 +33,7 @@ public final class VersionDifferences {
         all.layers(named(before.layers()), named(after.layers()));
         all.each("override of", overrides(before), overrides(after));
         all.each("cross-list", crossLists(before), crossLists(after));
+        all.each("kept of", kept(before), kept(after));
         return all.found;
     }
 
@@ -77,6 +78,8 @@ public final class VersionDifferences {
     private static String moves(Conventions of) {
         return of.moves().stream()
                 .map(move -> when(move.when()) + " to " + move.to()
+                        + move.name().map(name -> " as " + name).orElse("")
+                        + move.college().map(college -> " in " + college).orElse("")
                         + move.since().map(since -> " since " + since).orElse(""))
                 .collect(Collectors.joining("; "));
     }
@@ -151,6 +154,17 @@ public final class VersionDifferences {
                     .map(value -> value.getKey().key() + " " + value.getValue().text())
                     .collect(Collectors.joining(", "));
             all.merge(one.section(), set, (first, then) -> first + "; " + then);
+        }
+        return all;
+    }
+
+    private static Map<String, String> kept(Conventions of) {
+        Map<String, String> all = new LinkedHashMap<>();
+        for (Kept one : of.kept()) {
+            List<String> words = new ArrayList<>(one.what().stream().sorted().toList());
+            one.without().forEach(person -> words.add("without " + person));
+            one.with().forEach(person -> words.add("with " + person));
+            all.merge(one.section(), String.join(", ", words), (first, then) -> first + "; " + then);
         }
         return all;
     }

@@ -96,4 +96,9 @@ public final class NamePattern {
     public String toString() {
         return source;
     }
+
+    /** The pattern that gives a text as it is. */
+    public static String literally(String text) {
+        return text.replaceAll("[\\\\{}\\[\\]]", "\\\\$0");
+    }
 }

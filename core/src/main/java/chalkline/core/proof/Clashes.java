@@ -1,5 +1,7 @@
 package chalkline.core.proof;
 
+import chalkline.core.conventions.Kept;
+import chalkline.core.conventions.KeptParts;
 import chalkline.core.naming.Text;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -20,12 +22,14 @@ final class Clashes {
     private final List<Draft> drafts;
     private final HeldShells held;
     private final String term;
+    private final KeptParts kept;
     private final Map<String, Draft> byHeldKey = new HashMap<>();
 
-    Clashes(List<Draft> drafts, HeldShells held, String term) {
+    Clashes(List<Draft> drafts, HeldShells held, String term, KeptParts kept) {
         this.drafts = drafts;
         this.held = held;
         this.term = term;
+        this.kept = kept;
         drafts.forEach(draft -> draft.held.ifPresent(shell -> byHeldKey.put(shell.key(), draft)));
     }
 
@@ -61,7 +65,9 @@ final class Clashes {
         Set<String> keys = new HashSet<>();
         for (HeldShell shell : held.all()) {
             boolean waits = shell.sections().stream().flatMap(List::stream).anyMatch(waiting::contains);
-            if (shell.term().equals(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !waits) {
+            boolean stays =
+                    waits || kept.any(Kept.Part.STANDING, shell.sections().orElse(List.of()));
+            if (shell.term().equals(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !stays) {
                 keys.add(shell.key());
             }
         }

@@ -91,6 +91,10 @@ final class Draft {
         return sections;
     }
 
+    List<String> sectionIds() {
+        return sections.stream().map(Section::id).toList();
+    }
+
     boolean hasShell() {
         return shell.isPresent();
     }

@@ -5,6 +5,8 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Kept;
+import chalkline.core.conventions.KeptParts;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.ShellField;
@@ -32,15 +34,16 @@ import java.util.Set;
 public final class Proof {
     private final Inputs inputs;
     private final Conventions conventions;
+    private final KeptParts kept;
     private final List<Section> moved;
+    private final Rosters rosters;
     private final Stack stack;
     private final List<Shell> shells;
     private final Drafts drafts;
     private final List<ProofRow> rows;
 
     /** What a proof is of, whatever the conventions. */
-    private record Inputs(
-            RegistrarList list, List<Section> sections, String termCode, HeldShells held, Rosters rosters) {}
+    private record Inputs(RegistrarList list, List<Section> sections, String termCode, HeldShells held) {}
 
     /** The proof of a term of the list. */
     public static Proof of(
@@ -62,10 +65,7 @@ public final class Proof {
             String termCode,
             Conventions conventions,
             Collection<HeldShell> held) {
-        return new Proof(
-                new Inputs(list, sections, termCode, new HeldShells(held), new Rosters()),
-                conventions,
-                Optional.empty());
+        return new Proof(new Inputs(list, sections, termCode, new HeldShells(held)), conventions, Optional.empty());
     }
 
     /**
@@ -74,16 +74,19 @@ public final class Proof {
      * @throws java.util.concurrent.CancellationException where the thread was interrupted, since nobody waits for it then
      */
     public Proof under(Conventions other) {
-        boolean sectionsStay = conventions.moves().equals(other.moves());
+        boolean sectionsStay =
+                conventions.moves().equals(other.moves()) && conventions.kept().equals(other.kept());
         return new Proof(inputs, other, sectionsStay ? Optional.of(this) : Optional.empty());
     }
 
-    /** @param before a proof of the same inputs and moves */
+    /** @param before a proof of the same inputs, moves and kept parts */
     private Proof(Inputs inputs, Conventions conventions, Optional<Proof> before) {
         this.inputs = inputs;
         this.conventions = conventions;
         Moves moves = Moves.of(inputs.list(), conventions);
-        this.moved = before.map(proof -> proof.moved).orElseGet(() -> moves.apply(inputs.sections()));
+        this.kept = KeptParts.of(conventions);
+        this.moved = before.map(proof -> proof.moved).orElseGet(() -> kept.apply(moves.apply(inputs.sections())));
+        this.rosters = before.map(proof -> proof.rosters).orElseGet(Rosters::new);
         this.stack = before.map(proof -> proof.stack.under(conventions)).orElseGet(() -> new Stack(conventions));
         List<Section> others = Sections.others(inputs.list(), inputs.sections(), JoinedSections.named(conventions));
         Collection<Joined> joined = JoinedSections.of(inputs.termCode(), moved, moves.apply(others), conventions)
@@ -120,7 +123,7 @@ public final class Proof {
         new JoinedSnags(shells, inputs.held()).ofHeldShells(begun);
         OwnListed.judge(begun, inputs.sections());
         Codes.makeUnique(begun, conventions.limits().code());
-        List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode()).judge();
+        List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode(), kept).judge();
 
         List<ProofRow> all = new ArrayList<>(begun.size() + closings.size());
         begun.forEach(draft -> all.add(row(draft)));
@@ -161,24 +164,29 @@ public final class Proof {
         if (draft.held.isEmpty()) {
             return row(draft, Action.BUILD, Set.of());
         }
-        Set<ShellField> changed = Differences.of(draft, draft.held.get(), inputs.rosters());
+        Set<ShellField> changed = Differences.of(draft, draft.held.get(), rosters);
+        if (kept.any(Kept.Part.CLOSED, draft.sectionIds())) {
+            changed.remove(ShellPart.CLOSED);
+        }
         return row(draft, changed.isEmpty() ? Action.KEEP : Action.CHANGE, changed);
     }
 
-    private static ProofRow row(Draft draft, Action action, Set<ShellField> changed) {
+    private ProofRow row(Draft draft, Action action, Set<ShellField> changed) {
         return new ProofRow(
                 draft.key(),
                 action,
                 draft.values(),
                 draft.leadId(),
-                draft.sections().stream().map(Section::id).toList(),
+                draft.sectionIds(),
                 draft.instructors,
                 draft.students,
                 draft.sectionWindows,
                 Collections.unmodifiableSet(draft.snags),
                 changed,
                 draft.held,
-                draft.hasShell() ? Optional.of(draft.shell()) : Optional.empty());
+                draft.hasShell() ? Optional.of(draft.shell()) : Optional.empty(),
+                kept.any(Kept.Part.CLOSED, draft.sectionIds()),
+                kept.with(draft.sectionIds()));
     }
 
     private static ProofRow row(Clashes.Closing closing) {
@@ -205,6 +213,8 @@ public final class Proof {
                 snags,
                 closing.freed() ? Set.of(Setting.CODE) : Set.of(),
                 Optional.of(held),
-                Optional.empty());
+                Optional.empty(),
+                true,
+                Set.of());
     }
 }

@@ -24,6 +24,8 @@ import java.util.Set;
  * @param snags in the order of their names
  * @param changed the fields that differ from what the LMS holds, in the order of their names
  * @param shell what it was computed from; empty for a shell that is only closed
+ * @param staysClosed whether it is closed to students whatever else changes, since a person closed it and that was kept
+ * @param guests sourcedIds of people who stay in it though no list has them there
  */
 public record ProofRow(
         String key,
@@ -37,7 +39,28 @@ public record ProofRow(
         Set<Snag> snags,
         Set<ShellField> changed,
         Optional<HeldShell> held,
-        Optional<Shell> shell) {
+        Optional<Shell> shell,
+        boolean staysClosed,
+        Set<String> guests) {
+
+    /** The same, with something else to happen to it. */
+    public ProofRow as(Action other) {
+        return new ProofRow(
+                key,
+                other,
+                values,
+                lead,
+                sections,
+                instructors,
+                students,
+                sectionWindows,
+                snags,
+                changed,
+                held,
+                shell,
+                staysClosed,
+                guests);
+    }
 
     public String value(Setting setting) {
         return values.getOrDefault(setting, "");

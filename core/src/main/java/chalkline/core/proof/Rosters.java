@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
@@ -15,7 +16,8 @@ import java.util.stream.Collectors;
  * worked out once.
  */
 public final class Rosters {
-    private static final String NOBODY = digest(Set.of());
+    /** The digest of nobody. */
+    public static final String NOBODY = digest(Set.of());
 
     private final Map<String, String> bySection = new ConcurrentHashMap<>();
 
@@ -34,13 +36,22 @@ public final class Rosters {
                 .collect(Collectors.joining()));
     }
 
+    /** Digests of those whom some sections bring into their shell, by section. */
+    public static Map<String, String> of(Collection<Section> sections) {
+        Map<String, String> rosters = new TreeMap<>();
+        sections.forEach(section -> rosters.put(section.id(), digestOf(section)));
+        return rosters;
+    }
+
     private String of(Section section) {
-        return bySection.computeIfAbsent(section.id(), id -> {
-            Set<In> people = new HashSet<>();
-            section.instructors().forEach(person -> people.add(new In("instructor", person.id())));
-            section.students().forEach(person -> people.add(new In("student", person.id())));
-            return digest(people);
-        });
+        return bySection.computeIfAbsent(section.id(), id -> digestOf(section));
+    }
+
+    private static String digestOf(Section section) {
+        Set<In> people = new HashSet<>();
+        section.instructors().forEach(person -> people.add(new In("instructor", person.id())));
+        section.students().forEach(person -> people.add(new In("student", person.id())));
+        return digest(people);
     }
 
     /**

@@ -7,6 +7,7 @@ import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Kept;
 import chalkline.core.conventions.Kind;
 import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Move;
@@ -22,11 +23,13 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -86,7 +89,8 @@ public final class ConventionsReader {
                 "moves",
                 "layers",
                 "overrides",
-                "crossLists");
+                "crossLists",
+                "kept");
         version(root, entries.get("chalkline"));
         Optional<ZoneId> zone = zone(root, entries.get("zone"));
         return Optional.of(new Conventions(
@@ -99,7 +103,8 @@ public final class ConventionsReader {
                 fields.items(entries.get("moves"), "moves", Bounds.MOVES, this::move),
                 fields.items(entries.get("layers"), "layers", Bounds.LAYERS, this::layer),
                 fields.items(entries.get("overrides"), "overrides", Bounds.OVERRIDES, this::override),
-                crossLists(entries.get("crossLists"))));
+                crossLists(entries.get("crossLists")),
+                fields.items(entries.get("kept"), "kept", Bounds.OVERRIDES, this::kept)));
     }
 
     private void version(Node root, Entry entry) {
@@ -251,12 +256,16 @@ public final class ConventionsReader {
 
     private Optional<Move> move(Node node) {
         Map<String, Entry> entries = tree.mapping(node, "a move");
-        fields.known(entries, "when", "to", "since");
+        fields.known(entries, "when", "to", "since", "name", "college");
         String path = path("moves", node);
         entries.values().forEach(entry -> places.put(path + "/" + entry.key(), tree.placeOf(entry.value())));
         Optional<String> to = fields.required(node, entries, "to");
-        return to.map(
-                org -> new Move(when(entries.get("when"), path), org, fields.text(entries.get("since"), Bounds.ID)));
+        return to.map(org -> new Move(
+                when(entries.get("when"), path),
+                org,
+                fields.text(entries.get("since"), Bounds.ID),
+                fields.text(entries.get("name"), Bounds.NAME),
+                fields.text(entries.get("college"), Bounds.ID)));
     }
 
     private Optional<Layer> layer(Node node) {
@@ -353,6 +362,38 @@ public final class ConventionsReader {
         Map<Setting, Value> set = new EnumMap<>(Setting.class);
         set.putAll(settings(entries.get("set")));
         return section.map(id -> new SectionOverride(id, set));
+    }
+
+    private Optional<Kept> kept(Node node) {
+        Map<String, Entry> entries = tree.mapping(node, "what is kept");
+        fields.known(entries, "section", "what", "without", "with", "reason");
+        Optional<String> section = fields.required(node, entries, "section");
+        Set<String> what = new LinkedHashSet<>(texts(entries.get("what"), "what"));
+        what.stream()
+                .filter(word -> !isKept(word))
+                .forEach(word -> tree.fault(
+                        entries.get("what").value(),
+                        "\"" + word + "\" is neither a setting nor closed, deleted or standing"));
+        return section.map(id -> new Kept(
+                id,
+                what,
+                texts(entries.get("without"), "without"),
+                texts(entries.get("with"), "with"),
+                fields.text(entries.get("reason"), Bounds.REASON).orElse("")));
+    }
+
+    private static boolean isKept(String word) {
+        return Setting.named(word).isPresent()
+                || Arrays.stream(Kept.Part.values()).anyMatch(part -> part.key().equals(word));
+    }
+
+    private List<String> texts(Entry entry, String name) {
+        List<String> texts = new ArrayList<>();
+        if (entry != null) {
+            tree.sequence(entry.value(), name)
+                    .forEach(node -> tree.text(node, name).ifPresent(texts::add));
+        }
+        return texts;
     }
 
     private List<CrossList> crossLists(Entry entry) {

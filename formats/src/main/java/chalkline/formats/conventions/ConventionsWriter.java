@@ -5,6 +5,7 @@ import chalkline.core.calendar.Break;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Kept;
 import chalkline.core.conventions.Kind;
 import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Move;
@@ -13,6 +14,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;
 import chalkline.core.conventions.When;
 import java.time.DayOfWeek;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -72,6 +74,10 @@ public final class ConventionsWriter {
                 conventions.crossLists().stream()
                         .map(ConventionsWriter::crossList)
                         .toList());
+        list(
+                root,
+                "kept",
+                conventions.kept().stream().map(ConventionsWriter::kept).toList());
         DumpSettings settings = DumpSettings.builder()
                 .setDefaultFlowStyle(FlowStyle.BLOCK)
                 .setWidth(1000)
@@ -132,6 +138,8 @@ public final class ConventionsWriter {
         when(map, move.when());
         map.put("to", move.to());
         move.since().ifPresent(since -> map.put("since", since));
+        move.name().ifPresent(name -> map.put("name", name));
+        move.college().ifPresent(college -> map.put("college", college));
         return map;
     }
 
@@ -168,6 +176,24 @@ public final class ConventionsWriter {
             map.put("reason", crossList.reason());
         }
         return map;
+    }
+
+    private static Map<String, Object> kept(Kept kept) {
+        Map<String, Object> map = new LinkedHashMap<>();
+        map.put("section", kept.section());
+        texts(map, "what", kept.what());
+        texts(map, "without", kept.without());
+        texts(map, "with", kept.with());
+        if (!kept.reason().isEmpty()) {
+            map.put("reason", kept.reason());
+        }
+        return map;
+    }
+
+    private static void texts(Map<String, Object> map, String name, Collection<String> texts) {
+        if (!texts.isEmpty()) {
+            map.put(name, List.copyOf(texts));
+        }
     }
 
     private static void when(Map<String, Object> map, When when) {

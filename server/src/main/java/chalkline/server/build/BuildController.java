@@ -56,7 +56,7 @@ class BuildController {
     BuildViews.Build start(@PathVariable String term, @Valid @RequestBody Start start) {
         return builds.start(
                 ProofKey.of(term, start.versions()),
-                new BuildService.Order(start.keys(), or0(start.closes()), or0(start.trial()), start.at()));
+                new BuildService.Order(start.keys(), or0(start.closes()), or0(start.trial()), start.at(), false));
     }
 
     private static int or0(@Nullable Integer number) {

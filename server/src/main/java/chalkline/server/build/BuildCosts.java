@@ -86,7 +86,8 @@ class BuildCosts {
                         Leftovers.none(json),
                         proofs.codeLimit(proof),
                         settings.lms().batch(),
-                        0),
+                        0,
+                        false),
                 sum::add);
         sum.shells.remove("");
         CallsAtOnce.Load load = atOnce.load();

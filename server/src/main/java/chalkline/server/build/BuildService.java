@@ -84,12 +84,14 @@ public class BuildService {
      * @param closes how many shells the person agreed to have closed
      * @param trial how many shells are carried out before it pauses; none for 0
      * @param at when it begins; null for at once
+     * @param putBack whether what people did by hand to these shells is put back
      */
     record Order(
             Set<String> keys,
             int closes,
             int trial,
-            @Nullable Instant at) {}
+            @Nullable Instant at,
+            boolean putBack) {}
 
     /**
      * Starts to build shells of a proof; its steps are planned in the background.
@@ -113,7 +115,17 @@ public class BuildService {
     /** Starts to build some shells of a proof, with nothing closed; the number of the build. */
     @Administrators
     public long startAll(ProofKey proof, Set<String> keys) {
-        return start(proof, new Order(keys, 0, 0, null)).id();
+        return start(proof, new Order(keys, 0, 0, null, false)).id();
+    }
+
+    /**
+     * Puts shells back to what they are to be, whatever people did to them by hand; the number of the build.
+     *
+     * @param closes how many shells the person agreed to have closed
+     */
+    @Administrators
+    public long putBack(ProofKey proof, Set<String> keys, int closes) {
+        return start(proof, new Order(keys, closes, 0, null, true)).id();
     }
 
     private Build begin(ProofKey proof, Order order, boolean known) {
@@ -125,12 +137,13 @@ public class BuildService {
             throw new Refusal("at", 0, "That time is over. Give one to come, or none to begin at once.");
         }
         if (known) {
-            List<ProofRow> rows = checks.rows(proof, order.keys());
+            List<ProofRow> rows =
+                    order.putBack() ? checks.rowsToPutBack(proof, order.keys()) : checks.rows(proof, order.keys());
             Checks.refuseNothing(rows);
             Checks.refuseUnagreedClosings(rows, order.closes());
             Checks.refuseMissingTemplates(rows, templates.numbers().keySet());
         }
-        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known);
+        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known, order.putBack());
         Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login());
         build.tryFirst(order.trial());
         if (order.at() != null) {

@@ -3,6 +3,7 @@ package chalkline.server.build;
 import java.util.Collection;
 import java.util.List;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
@@ -42,6 +43,19 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
                   and o.buildId in (select b.id from Build b where b.term = :term))
             order by s.id""")
     List<BuildStep> fillings(String term);
+
+    /** How one step of a shell stands. */
+    record OfShell(
+            String key,
+            Verb verb,
+            StepState state,
+            @Nullable String payload) {}
+
+    /** How the steps of the shells of a build stand, in their order. */
+    @Query("""
+            select new chalkline.server.build.BuildSteps$OfShell(s.shellKey, s.verb, s.state, s.payload)
+            from BuildStep s where s.buildId = :buildId and s.shellKey <> '' order by s.ordinal""")
+    List<OfShell> ofShells(long buildId);
 
     /** What failed for shells in the last build of a term that took them on. */
     @Query("""

@@ -4,7 +4,6 @@ import chalkline.core.naming.Digest;
 import chalkline.server.frame.NotFound;
 import chalkline.server.lms.InBuilds;
 import chalkline.server.lms.Lms;
-import chalkline.server.lms.Members;
 import chalkline.server.outlines.StartService;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -98,20 +97,7 @@ class Calls {
         List<Lms.ShellPut> puts = each(group, step -> {
             Lms.ShellPut put = read(step, Lms.ShellPut.class);
             Long mark = own.getOrDefault(step.shellKey(), put.ifMark());
-            return new Lms.ShellPut(
-                    put.key(),
-                    put.term(),
-                    put.code(),
-                    put.title(),
-                    put.category(),
-                    put.opens(),
-                    put.closes(),
-                    put.open(),
-                    put.lead(),
-                    put.sections(),
-                    put.windows(),
-                    put.settings(),
-                    mark);
+            return put.ifMark(mark);
         });
         return lms.putShells(of(key, puts), puts);
     }
@@ -181,9 +167,20 @@ class Calls {
                     return new Lms.PeopleChange(
                             one.key(),
                             without(one.members(), now),
-                            one.leave() ? without(List.copyOf(now), wanted) : List.of());
+                            now.stream()
+                                    .filter(member -> !wanted.contains(member) && mayLeave(member, one))
+                                    .toList());
                 })
                 .toList();
+    }
+
+    /** Whoever was put in by hand, through no section, leaves only where what people did is put back. */
+    private static boolean mayLeave(Lms.Member member, Work.Desired desired) {
+        return member.section().isEmpty()
+                ? desired.guests()
+                        .filter(guests -> !guests.contains(member.user()))
+                        .isPresent()
+                : desired.leave();
     }
 
     /** Who came goes, if still there; who went comes back, if not there. */
@@ -210,7 +207,7 @@ class Calls {
         if (!keys.isEmpty()) {
             List<List<Lms.Member>> people = lms.people(keys);
             for (int i = 0; i < keys.size(); i++) {
-                there.put(keys.get(i), Members.throughSections(people.get(i)));
+                there.put(keys.get(i), Set.copyOf(people.get(i)));
             }
         }
         return there;

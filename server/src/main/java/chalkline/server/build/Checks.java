@@ -8,6 +8,7 @@ import chalkline.server.lms.HeldService;
 import chalkline.server.outlines.Starts;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
@@ -38,6 +39,16 @@ class Checks {
                 .filter(row -> row.action().isCarriedOut())
                 .filter(row -> keys.isEmpty() || keys.contains(row.key()))
                 .toList();
+    }
+
+    /** The same of some shells, each to be put whether or not a build would leave it to people. */
+    List<ProofRow> rowsToPutBack(ProofKey proof, Set<String> keys) {
+        List<ProofRow> rows = new ArrayList<>(rows(proof, keys));
+        proofs.proof(proof).proof().rows().stream()
+                .filter(row -> row.action() == Action.KEEP && keys.contains(row.key()))
+                .map(row -> row.as(Action.CHANGE))
+                .forEach(rows::add);
+        return rows;
     }
 
     /**

@@ -37,6 +37,8 @@ final class FieldsBack {
                 taught.sections(),
                 taught.windows(),
                 settings(before, after, now),
+                null,
+                null,
                 is.mark());
     }
 
@@ -59,6 +61,8 @@ final class FieldsBack {
                 shell.sections(),
                 shell.windows() == null ? List.of() : shell.windows(),
                 shell.settings(),
+                null,
+                null,
                 null);
     }
 
@@ -123,6 +127,8 @@ final class FieldsBack {
                 back.sections(),
                 back.windows(),
                 back.settings(),
+                null,
+                null,
                 back.ifMark());
     }
 }

@@ -61,6 +61,7 @@ class LotWork {
     private final Planning planning;
     private final Workbench workbench;
     private final HeldService held;
+    private final BuiltShells built;
     private final CallsAtOnce atOnce;
     private final Jobs jobs;
     private final ChalkLineSettings settings;
@@ -74,6 +75,7 @@ class LotWork {
             Planning planning,
             Workbench workbench,
             HeldService held,
+            BuiltShells built,
             CallsAtOnce atOnce,
             Jobs jobs,
             ChalkLineSettings settings) {
@@ -85,6 +87,7 @@ class LotWork {
         this.planning = planning;
         this.workbench = workbench;
         this.held = held;
+        this.built = built;
         this.atOnce = atOnce;
         this.jobs = jobs;
         this.settings = settings;
@@ -284,6 +287,7 @@ class LotWork {
                 throw e;
             }
         }
+        built.write(builds.findById(lot.build()).orElseThrow());
         records.finished(lot, "");
     }
 

@@ -44,9 +44,17 @@ final class Plan {
      * @param leftovers shells that an earlier build made and did not fill
      * @param codeLimit what the LMS takes of a code, in code points
      * @param batch how many shells go together
+     * @param putBack whether every row is put whole, also where only people differ
      * @param trial how many shells are carried out before the others; none for 0
      */
-    record Of(List<ProofRow> rows, Starts starts, Leftovers leftovers, int codeLimit, int batch, int trial) {}
+    record Of(
+            List<ProofRow> rows,
+            Starts starts,
+            Leftovers leftovers,
+            int codeLimit,
+            int batch,
+            int trial,
+            boolean putBack) {}
 
     private final Of of;
     private final Consumer<PlannedLot> lots;
@@ -94,7 +102,7 @@ final class Plan {
     }
 
     private boolean onlyPeople(ProofRow row) {
-        return (ONLY_PEOPLE.equals(row.changed()) || row.action() == Action.KEEP) && !isFresh(row);
+        return !of.putBack() && (ONLY_PEOPLE.equals(row.changed()) || row.action() == Action.KEEP) && !isFresh(row);
     }
 
     /** New, or made by an earlier build that did not fill it. */

@@ -135,12 +135,14 @@ class Planning {
                         leftovers,
                         proofs.codeLimit(proof),
                         settings.lms().batch(),
-                        build.trial()),
+                        build.trial(),
+                        wanted.putBack()),
                 writer::add);
     }
 
     private List<ProofRow> rowsWanted(ProofKey proof, Wanted wanted) {
-        List<ProofRow> rows = checks.rows(proof, wanted.keys());
+        List<ProofRow> rows =
+                wanted.putBack() ? checks.rowsToPutBack(proof, wanted.keys()) : checks.rows(proof, wanted.keys());
         Checks.refuseNothing(rows);
         Checks.refuseUnagreedClosings(rows, wanted.closes());
         return rows;

@@ -13,12 +13,15 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** What the steps of a build send, as it follows from its proof and its templates: the same whoever asks, and when. */
 final class Work {
     private final String term;
+    private final boolean putBack;
     private final Map<String, ProofRow> rows;
     private final Map<String, Template> templates;
     private final Starts starts;
@@ -39,12 +42,15 @@ final class Work {
      * Who is to be in a shell.
      *
      * @param fresh whether the shell is new, so that nobody is in it yet
+     * @param guests who may stay of those that somebody put in by hand; empty where all of them may
      * @param leave whether those who are not to be in it leave it; else people only come
      */
-    record Desired(String key, boolean fresh, boolean leave, List<Lms.Member> members) {}
+    record Desired(String key, boolean fresh, boolean leave, List<Lms.Member> members, Optional<Set<String>> guests) {}
 
-    Work(String term, Map<String, ProofRow> rows, Map<String, Template> templates, Starts starts) {
+    /** @param putBack whether what people did by hand is put back */
+    Work(String term, boolean putBack, Map<String, ProofRow> rows, Map<String, Template> templates, Starts starts) {
         this.term = term;
+        this.putBack = putBack;
         this.rows = rows;
         this.templates = templates;
         this.starts = starts;
@@ -111,6 +117,8 @@ final class Work {
                 sections,
                 windows(row, leaving),
                 settings,
+                putBack ? true : null,
+                row.staysClosed() ? true : null,
                 null);
     }
 
@@ -132,7 +140,11 @@ final class Work {
         ProofRow row = row(key);
         List<Lms.Member> members = List.copyOf(Members.of(row.shell().orElseThrow()));
         return new Desired(
-                key, row.action() == Action.BUILD, letGo || leaving(row).isEmpty(), members);
+                key,
+                row.action() == Action.BUILD,
+                letGo || leaving(row).isEmpty(),
+                members,
+                putBack ? Optional.of(row.guests()) : Optional.empty());
     }
 
     Lms.TemplatePut template(String id) {

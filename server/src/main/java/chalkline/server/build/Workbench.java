@@ -33,7 +33,9 @@ class Workbench {
     Work of(Build build) {
         return works.get(build.id(), id -> {
             var used = templates.of(json.readValue(build.templates(), NUMBERS));
-            return new Work(build.term(), proofs.proof(build.proof()).byKey(), used, starts.of(build.proof(), used));
+            boolean putBack = json.readValue(build.wanted(), Wanted.class).putBack();
+            return new Work(
+                    build.term(), putBack, proofs.proof(build.proof()).byKey(), used, starts.of(build.proof(), used));
         });
     }
 }

@@ -13,7 +13,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A change to a version of the conventions: of the stack of layers, of one value, of cross-lists, of dates, or of all
+ * A change to a version of the conventions: of the stack of layers, of one value, of cross-lists, of dates, of moves, or of all
  * at once by a file.
  *
  * @param basedOn the version that is changed
@@ -23,6 +23,8 @@ import org.jspecify.annotations.Nullable;
  * @param crossLists sections put together or taken apart, or null
  * @param dates dates of single sections, or null
  * @param settings settings of single sections, or null
+ * @param keeps what people made in the LMS and is to stay, or null
+ * @param moves courses put under other departments, or null
  * @param guards how much of a list may be gone, or null
  */
 public record Change(
@@ -33,11 +35,23 @@ public record Change(
         @Nullable @Valid CrossListEdit crossLists,
         @Nullable @Valid DatesEdit dates,
         @Nullable @Valid SettingsEdit settings,
-        @Nullable @Valid GuardsEdit guards) {
+        @Nullable @Valid GuardsEdit guards,
+        @Nullable @Valid KeepsEdit keeps,
+        @Nullable @Valid MovesEdit moves) {
 
     /** Settings of many single sections. */
     public static Change of(int basedOn, SettingsEdit settings) {
-        return new Change(basedOn, null, null, null, null, null, settings, null);
+        return new Change(basedOn, null, null, null, null, null, settings, null, null, null);
+    }
+
+    /** Dates of many single sections. */
+    public static Change of(int basedOn, DatesEdit dates) {
+        return new Change(basedOn, null, null, null, null, dates, null, null, null, null);
+    }
+
+    /** What people made in the LMS and is to stay. */
+    public static Change of(int basedOn, KeepsEdit keeps) {
+        return new Change(basedOn, null, null, null, null, null, null, null, keeps, null);
     }
 
     /** The conventions with the change made. */
@@ -59,6 +73,12 @@ public record Change(
         }
         if (guards != null) {
             return guards.applyTo(conventions);
+        }
+        if (keeps != null) {
+            return keeps.applyTo(conventions);
+        }
+        if (moves != null) {
+            return moves.applyTo(conventions);
         }
         if (file == null) {
             throw new Refusal("stack", 0, "Neither layers nor a value nor a file is given.");
@@ -84,6 +104,12 @@ public record Change(
         }
         if (settings != null) {
             return settings.about();
+        }
+        if (keeps != null) {
+            return keeps.about();
+        }
+        if (moves != null) {
+            return moves.about();
         }
         int layer = stack == null ? -1 : stack.about();
         return layer < 0 || layer >= changed.layers().size()

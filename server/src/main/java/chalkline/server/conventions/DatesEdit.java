@@ -1,7 +1,6 @@
 package chalkline.server.conventions;
 
 import chalkline.core.Bounds;
-import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.SectionOverride;
 import chalkline.core.conventions.Setting;
@@ -75,10 +74,6 @@ public record DatesEdit(@NotNull @Size(max = 50_000) List<@Valid Dates> sections
     When about() {
         List<String> ids = new ArrayList<>();
         sections.forEach(dates -> ids.add(dates.section()));
-        try {
-            return ids.isEmpty() ? When.ALWAYS : When.of(Map.of(Condition.SECTION, ids));
-        } catch (ValueException e) {
-            throw new IllegalStateException(e);
-        }
+        return SettingsEdit.about(ids);
     }
 }

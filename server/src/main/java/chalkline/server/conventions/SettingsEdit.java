@@ -26,15 +26,23 @@ public record SettingsEdit(@NotNull @Size(max = 50_000) List<@Valid Of> sections
             @NotNull Map<String, String> set) {}
 
     Conventions applyTo(Conventions conventions) {
+        Map<String, Map<Setting, Value>> values = new LinkedHashMap<>();
+        for (Of one : sections) {
+            one.set()
+                    .forEach((key, text) -> values.computeIfAbsent(one.section(), section -> new LinkedHashMap<>())
+                            .put(setting(key), value(setting(key), text)));
+        }
+        return with(conventions, values);
+    }
+
+    /** The conventions with more values of single sections, beside those that they have. */
+    static Conventions with(Conventions conventions, Map<String, Map<Setting, Value>> more) {
         Map<String, Map<Setting, Value>> all = new LinkedHashMap<>();
         for (SectionOverride one : conventions.overrides()) {
             all.computeIfAbsent(one.section(), section -> new LinkedHashMap<>()).putAll(one.set());
         }
-        for (Of one : sections) {
-            one.set()
-                    .forEach((key, text) -> all.computeIfAbsent(one.section(), section -> new LinkedHashMap<>())
-                            .put(setting(key), value(setting(key), text)));
-        }
+        more.forEach((section, values) ->
+                all.computeIfAbsent(section, id -> new LinkedHashMap<>()).putAll(values));
         return conventions.withOverrides(all.entrySet().stream()
                 .filter(entry -> !entry.getValue().isEmpty())
                 .map(entry -> new SectionOverride(entry.getKey(), entry.getValue()))
@@ -55,12 +63,12 @@ public record SettingsEdit(@NotNull @Size(max = 50_000) List<@Valid Of> sections
 
     /** The sections that the change is about. */
     When about() {
+        return about(sections.stream().map(Of::section).toList());
+    }
+
+    static When about(List<String> ids) {
         try {
-            return sections.isEmpty()
-                    ? When.ALWAYS
-                    : When.of(Map.of(
-                            Condition.SECTION,
-                            sections.stream().map(Of::section).toList()));
+            return ids.isEmpty() ? When.ALWAYS : When.of(Map.of(Condition.SECTION, ids));
         } catch (ValueException e) {
             throw new IllegalStateException(e);
         }

@@ -42,9 +42,14 @@ public class HeldService {
 
     /**
      * @param instructors sourcedIds of those who teach in a shell, by its key, where the LMS says so
+     * @param facts by key, where the LMS tells any
      * @param gone by key, when it was seen that a shell is no longer there
      */
-    private record Seen(List<HeldShell> shells, Map<String, List<String>> instructors, Map<String, Instant> gone) {}
+    private record Seen(
+            List<HeldShell> shells,
+            Map<String, List<String>> instructors,
+            Map<String, Lms.Facts> facts,
+            Map<String, Instant> gone) {}
 
     HeldService(Lms lms, @AtOnce Lms atOnce, HeldVersions versions, EntityManagerFactory factory, JsonMapper json) {
         this.lms = lms;
@@ -72,6 +77,11 @@ public class HeldService {
     /** Who teaches in the shells of a version, by their keys; shells of which the LMS does not say so are left out. */
     public Map<String, List<String>> instructors(int version) {
         return seen.get(version).instructors();
+    }
+
+    /** What the LMS tells of the shells of a version beside what can be put into them, by their keys. */
+    public Map<String, Lms.Facts> facts(int version) {
+        return seen.get(version).facts();
     }
 
     /** Keys of shells that stood in an earlier version and are gone from the LMS, with when that was seen. */
@@ -224,6 +234,7 @@ public class HeldService {
         try (StatelessSession session = sessions.openStatelessSession()) {
             List<HeldShell> held = new ArrayList<>();
             Map<String, List<String>> instructors = new HashMap<>();
+            Map<String, Lms.Facts> facts = new HashMap<>();
             Map<String, Instant> gone = new HashMap<>();
             Set<String> standing = new HashSet<>();
             for (HeldRow row : rows(session, version)) {
@@ -237,9 +248,12 @@ public class HeldService {
                 if (shell.instructors() != null) {
                     instructors.put(shell.key(), shell.instructors());
                 }
+                if (shell.facts() != null) {
+                    facts.put(shell.key(), shell.facts());
+                }
             }
             gone.keySet().removeAll(standing);
-            return new Seen(held, instructors, gone);
+            return new Seen(held, instructors, facts, gone);
         }
     }
 
@@ -249,7 +263,8 @@ public class HeldService {
         return windows;
     }
 
-    private static HeldShell toCore(Lms.StandingShell shell) {
+    /** A shell as the rules look at it. */
+    public static HeldShell toCore(Lms.StandingShell shell) {
         Map<Setting, String> values = new EnumMap<>(Setting.class);
         shell.settings().forEach((name, value) -> Setting.named(name).ifPresent(setting -> values.put(setting, value)));
         values.put(Setting.CODE, shell.code());

@@ -43,6 +43,9 @@ public interface Lms {
     /** Makes or changes templates: areas that only administrators and designers enter and that nobody is enrolled in. */
     List<Answer> putTemplates(String idempotencyKey, List<TemplatePut> templates);
 
+    /** The categories that there are. */
+    List<Category> categories();
+
     /** Makes categories, each by its levels from the top; those that are there stay. */
     List<Answer> putCategories(String idempotencyKey, List<CategoryPut> categories);
 
@@ -135,6 +138,8 @@ public interface Lms {
      * A shell to be made or changed; settings by their names in conventions, moments as ISO 8601 with offset.
      *
      * @param windows of those of its sections whose students can enter for a part of its time only
+     * @param overHand whether it is opened or shut even where a person did that by hand before; null where it is not
+     * @param closed whether it is closed to students from then on; null where it is not
      * @param ifMark it is refused as {@code touched} if the shell has changed since; null where that does not matter
      */
     record ShellPut(
@@ -152,7 +157,21 @@ public interface Lms {
             Map<String, String> settings,
 
             @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            Long ifMark) {}
+            Boolean overHand,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Boolean closed,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Long ifMark) {
+
+        /** The same, if the shell has not changed since a mark. */
+        public ShellPut ifMark(@Nullable Long mark) {
+            return new ShellPut(
+                    key, term, code, title, category, opens, closes, open, lead, sections, windows, settings, overHand,
+                    closed, mark);
+        }
+    }
 
     record Rename(String key, String newKey, String code) {}
 
@@ -237,6 +256,7 @@ public interface Lms {
             Map<String, String> settings,
             @Nullable List<String> instructors,
             @Nullable Map<String, String> rosters,
+            @Nullable Facts facts,
             @Nullable Long mark) {
 
         /** A shell that changed and was changed back is as it was. */
@@ -260,7 +280,30 @@ public interface Lms {
                     settings,
                     instructors,
                     rosters,
+                    facts,
                     null);
         }
     }
+
+    /**
+     * What an LMS tells of a shell beside what can be put into it; null where it does not say.
+     *
+     * @param byHand who is in it through no section
+     * @param beenIn which of its instructors have entered it
+     * @param students how many are in it
+     * @param content {@code none}, {@code copied} where it has only what it was made with, or {@code own}
+     */
+    record Facts(
+            @Nullable List<Member> byHand,
+            @Nullable List<String> beenIn,
+            @Nullable Integer students,
+            @Nullable String content) {}
+
+    /**
+     * A category of the LMS.
+     *
+     * @param hidden whether only administrators see it, as one for templates
+     * @param shells how many are in it, of all terms
+     */
+    record Category(List<String> levels, boolean locked, boolean hidden, int shells) {}
 }

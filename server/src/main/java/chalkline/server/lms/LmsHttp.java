@@ -41,6 +41,7 @@ class LmsHttp implements Lms {
     private static final ParameterizedTypeReference<List<Member>> MEMBERS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<List<OutlineUnit>> UNITS = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<Copies> COPIES = new ParameterizedTypeReference<>() {};
+    private static final ParameterizedTypeReference<List<Category>> CATEGORIES = new ParameterizedTypeReference<>() {};
     private static final ParameterizedTypeReference<List<List<Member>>> MANY_MEMBERS =
             new ParameterizedTypeReference<>() {};
     private static final int PAGE_SIZE = 200;
@@ -213,6 +214,12 @@ class LmsHttp implements Lms {
         } catch (HttpClientErrorException.NotFound e) {
             throw new NotFound("The LMS no longer holds the shell " + key + ".");
         }
+    }
+
+    @Override
+    public List<Category> categories() {
+        return call(
+                "categories", () -> http().get().uri("/categories").retrieve().body(CATEGORIES));
     }
 
     @Override

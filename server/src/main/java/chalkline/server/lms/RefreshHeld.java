@@ -4,6 +4,7 @@ import chalkline.server.frame.SignedIn;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Reads the LMS in the background: what changed, or everything that it holds. */
@@ -18,8 +19,10 @@ class RefreshHeld {
     private final HeldRefreshes refreshes;
     private final HeldService held;
     private final Lms lms;
+    private final ApplicationEventPublisher events;
 
-    RefreshHeld(HeldRefreshes refreshes, HeldService held, Lms lms) {
+    RefreshHeld(HeldRefreshes refreshes, HeldService held, Lms lms, ApplicationEventPublisher events) {
+        this.events = events;
         this.refreshes = refreshes;
         this.held = held;
         this.lms = lms;
@@ -52,6 +55,8 @@ class RefreshHeld {
                 refresh.read(read);
                 refreshes.save(refresh);
             });
+            // whoever looks at what was read does so before it is told to be done
+            events.publishEvent(new HeldSeen(held.current()));
             refresh.done(found);
         } catch (LmsUnavailable e) {
             refresh.failed(e.getMessage());

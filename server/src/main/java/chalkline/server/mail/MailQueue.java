@@ -38,24 +38,35 @@ public class MailQueue {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void tell(String key, String subject, List<String> paragraphs, String path) {
+        settings.mail().to().forEach(recipient -> send(key, recipient, subject, paragraphs, path));
+    }
+
+    /**
+     * Tells one recipient.
+     *
+     * @param key what is told; it is told once
+     * @param paragraphs plain text
+     * @param path where to look
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void send(String key, String recipient, String subject, List<String> paragraphs, String path) {
         String link = settings.mail().links() + path;
         StringBuilder html = new StringBuilder();
-        paragraphs.forEach(
-                text -> html.append("<p>").append(HtmlUtils.htmlEscape(text)).append("</p>\n"));
+        paragraphs.forEach(text -> html.append("<p>")
+                .append(HtmlUtils.htmlEscape(text).replace("\n", "<br>\n"))
+                .append("</p>\n"));
         html.append("<p><a href=\"").append(HtmlUtils.htmlEscape(link)).append("\">Look at it</a></p>\n");
-        for (String recipient : settings.mail().to()) {
-            db.sql("insert ignore into mail (message_key, recipient, subject, plain, html, created_at, due_at)"
-                            + " values (?, ?, ?, ?, ?, ?, ?)")
-                    .params(
-                            key,
-                            recipient,
-                            subject,
-                            String.join("\n\n", paragraphs) + "\n\n" + link + "\n",
-                            html.toString(),
-                            now(),
-                            now())
-                    .update();
-        }
+        db.sql("insert ignore into mail (message_key, recipient, subject, plain, html, created_at, due_at)"
+                        + " values (?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                        key,
+                        recipient,
+                        subject,
+                        String.join("\n\n", paragraphs) + "\n\n" + link + "\n",
+                        html.toString(),
+                        now(),
+                        now())
+                .update();
     }
 
     /** One that is due, which nobody else takes meanwhile; to be called within a transaction. */

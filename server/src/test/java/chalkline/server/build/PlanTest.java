@@ -120,7 +120,8 @@ class PlanTest {
                         Leftovers.none(new JsonMapper()),
                         codeLimit,
                         batch,
-                        trial),
+                        trial,
+                        false),
                 lots::add);
         return lots;
     }
@@ -134,7 +135,7 @@ class PlanTest {
         Conventions conventions = Conventions.in(ZoneId.of("America/Halifax"));
         Map<String, ProofRow> rows = new HashMap<>();
         Proof.of(list, TERM, conventions, List.of(held)).rows().forEach(row -> rows.put(row.key(), row));
-        return new Work("27SP", rows, Map.of(), nothing(conventions));
+        return new Work("27SP", false, rows, Map.of(), nothing(conventions));
     }
 
     private static List<String> verbs(List<PlannedStep> steps) {
@@ -218,7 +219,7 @@ class PlanTest {
         List<PlannedStep> steps = plan(list("a 001"), stale);
         assertThat(verbs(steps)).containsExactly("PEOPLE s:a");
         assertThat(work(list("a 001"), stale).people("s:a", false))
-                .isEqualTo(new Work.Desired("s:a", false, true, List.of()));
+                .isEqualTo(new Work.Desired("s:a", false, true, List.of(), Optional.empty()));
     }
 
     @Test

@@ -28,6 +28,8 @@ class UndoingTest {
                 List.of(sections),
                 List.of(),
                 Map.of("layout", "weeks"),
+                null,
+                null,
                 null);
     }
 
@@ -51,6 +53,7 @@ class UndoingTest {
                 put.settings(),
                 List.of(),
                 Map.of(),
+                null,
                 mark);
     }
 
@@ -74,6 +77,7 @@ class UndoingTest {
                 shell.settings(),
                 shell.instructors(),
                 shell.rosters(),
+                shell.facts(),
                 shell.mark());
     }
 

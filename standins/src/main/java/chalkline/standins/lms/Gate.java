@@ -20,16 +20,16 @@ class Gate extends OncePerRequestFilter {
 
     private final StandInSettings settings;
     private final Mischief mischief;
-    private final Shells shells;
+    private final Hands hands;
     private final Turns turns;
     private final AtomicLong answered = new AtomicLong();
     private long second;
     private int calls;
 
-    Gate(StandInSettings settings, Mischief mischief, Shells shells, Turns turns) {
+    Gate(StandInSettings settings, Mischief mischief, Hands hands, Turns turns) {
         this.settings = settings;
         this.mischief = mischief;
-        this.shells = shells;
+        this.hands = hands;
         this.turns = turns;
     }
 
@@ -67,7 +67,7 @@ class Gate extends OncePerRequestFilter {
         ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
         chain.doFilter(request, kept);
         if (writes && mischief.happens(Mischief.Kind.MEDDLE)) {
-            turns.take(() -> shells.meddle(mischief.any(MEDDLED_WITH)));
+            turns.take(() -> hands.meddle(mischief.any(MEDDLED_WITH)));
         }
         waitUntil(soonest);
         if ((writes && mischief.dropsNext()) || mischief.happens(Mischief.Kind.LATE)) {

@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.springframework.http.HttpStatus;
-import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,7 +27,6 @@ public class LmsController {
 
     private final Shelves shelves;
     private final Shells shells;
-    private final Accounts accounts;
     private final Outlines outlines;
     private final Copies copies;
     private final Answered answered;
@@ -46,11 +44,9 @@ public class LmsController {
             Mischief mischief,
             Turns turns,
             Effects effects,
-            Accounts accounts,
             Gate gate) {
         this.shelves = shelves;
         this.shells = shells;
-        this.accounts = accounts;
         this.outlines = outlines;
         this.copies = copies;
         this.answered = answered;
@@ -165,62 +161,6 @@ public class LmsController {
     @GetMapping("/copies")
     Wire.Jobs jobs(@RequestParam List<Long> job) {
         return turns.take(() -> copies.ask(job));
-    }
-
-    /** A person opens or closes a shell in the LMS itself. */
-    @PutMapping("/trouble/hand/{key}")
-    void openByHand(@PathVariable String key, @RequestParam boolean open) {
-        turns.take(() -> shells.openByHand(key, open));
-    }
-
-    /** A person gives a shell another title in the LMS itself. */
-    @PutMapping("/trouble/title/{key}")
-    void retitle(@PathVariable String key, @RequestParam String title) {
-        turns.take(() -> shells.retitle(key, title));
-    }
-
-    /** A person gets an account. */
-    @PutMapping("/trouble/account")
-    void account(@RequestParam String user) {
-        turns.take(() -> accounts.make(user));
-    }
-
-    /** A person is put into a shell in the LMS itself. */
-    @PutMapping("/trouble/person/{key}")
-    void enrollByHand(@PathVariable String key, @RequestParam String user, @RequestParam String role) {
-        turns.take(() -> shells.enrollByHand(key, user, role));
-    }
-
-    /** A student works in a shell. */
-    @PutMapping("/trouble/work/{key}")
-    void work(@PathVariable String key) {
-        turns.take(() -> shells.work(key));
-    }
-
-    @PutMapping("/trouble/lock")
-    void lock(@RequestBody Wire.Category category, @RequestParam boolean locked) {
-        turns.take(() -> shelves.lock(category.levels(), locked));
-    }
-
-    /** A person makes a shell in the LMS itself. */
-    @PutMapping("/trouble/shell")
-    void makeByHand(@RequestBody Wire.ShellPut put) {
-        turns.take(() -> {
-            shelves.put(put.category());
-            shells.put(put);
-        });
-    }
-
-    /** A person deletes a shell in the LMS itself. */
-    @DeleteMapping("/trouble/shell/{key}")
-    void removeByHand(@PathVariable String key) {
-        turns.take(() -> shells.remove(key, null));
-    }
-
-    /** The LMS is put back to an older state: what was made since is gone, and nothing remembers it. */
-    @PutMapping("/trouble/restore")
-    void restore(@RequestParam long mark) {
-        turns.take(() -> shells.restore(mark));
     }
 
     @PutMapping("/trouble")

@@ -51,7 +51,7 @@ class LmsSeed implements ApplicationRunner {
             return;
         }
         accounts(campus.list());
-        shelves.put(List.of("Templates"));
+        shelves.hide(List.of("Templates"));
         for (RegistrarList list : campus.earlier()) {
             shellsOf(list);
         }
@@ -99,8 +99,8 @@ class LmsSeed implements ApplicationRunner {
         }
         insert(
                 "insert into shell (shell_key, term, code, code_folded, title, category, opens, closes, open, lead,"
-                        + " sections, activity, settings, outline, mark)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, true, ?, ?, ?, '{\"gradeScale\":\"letters\"}', ?, 0)",
+                        + " sections, activity, settings, outline, content_by_hand, mark)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, true, ?, ?, ?, '{\"gradeScale\":\"letters\"}', ?, true, 0)",
                 rows);
         db.sql("update mark set last = last + 1").update();
         db.sql("update shell set mark = (select last from mark) where mark = 0").update();

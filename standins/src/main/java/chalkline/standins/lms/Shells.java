@@ -32,8 +32,12 @@ class Shells {
     private static final TypeReference<List<String>> TEXTS = new TypeReference<>() {};
 
     private static final String SELECT = "select s.*, (select group_concat(distinct m.user_id order by m.user_id"
-            + " separator ' ') from member m where m.shell_id = s.id and m.role = 'instructor') as instructors"
-            + " from shell s";
+            + " separator ' ') from member m where m.shell_id = s.id and m.role = 'instructor') as instructors,"
+            + " (select group_concat(m.role, ' ', m.user_id order by m.role, m.user_id separator '\n') from member m"
+            + " where m.shell_id = s.id and m.section = '') as by_hand,"
+            + " (select group_concat(v.user_id order by v.user_id separator ' ') from visit v where v.shell_id = s.id)"
+            + " as been_in, (select count(distinct m.user_id) from member m where m.shell_id = s.id"
+            + " and m.role = 'student') as students from shell s";
 
     private final JdbcClient db;
     private final JsonMapper json;
@@ -89,9 +93,9 @@ class Shells {
                                 nextMark())
                         .update();
             } else {
-                db.sql(
-                                "update shell set code = ?, code_folded = ?, title = ?, category = ?, opens = ?, closes = ?,"
-                                        + " open = if(open_by_hand, open, ?), closed = false, settings = ?, mark = ? where shell_key = ?")
+                db.sql("update shell set code = ?, code_folded = ?, title = ?, category = ?, opens = ?, closes = ?,"
+                                + " open = if(open_by_hand and not ?, open, ?), open_by_hand = open_by_hand and not ?, closed = ?,"
+                                + " settings = ?, mark = ? where shell_key = ?")
                         .params(
                                 put.code(),
                                 Text.codeKey(put.code()),
@@ -99,7 +103,10 @@ class Shells {
                                 category,
                                 put.opens(),
                                 put.closes(),
+                                Boolean.TRUE.equals(put.overHand()),
                                 put.open(),
+                                Boolean.TRUE.equals(put.overHand()),
+                                Boolean.TRUE.equals(put.closed()),
                                 asJson,
                                 nextMark(),
                                 put.key())
@@ -185,16 +192,6 @@ class Shells {
                 .update();
     }
 
-    /** Somebody puts a person into a shell in the LMS itself, who is then there through no section. */
-    void enrollByHand(String key, String user, String role) {
-        db.sql("insert ignore into member (shell_id, user_id, role, section) values (?, ?, ?, '')")
-                .params(standing(key).id(), user, role)
-                .update();
-        db.sql("update shell set mark = ? where shell_key = ?")
-                .params(nextMark(), key)
-                .update();
-    }
-
     private int members(long shellId) {
         return db.sql("select count(*) from member where shell_id = ?")
                 .param(shellId)
@@ -202,7 +199,7 @@ class Shells {
                 .single();
     }
 
-    private Map<String, String> rosters(long shellId) {
+    Map<String, String> rosters(long shellId) {
         Map<String, Set<Rosters.In>> bySection = new TreeMap<>();
         people(shellId).stream()
                 .filter(person -> !person.section().isEmpty())
@@ -233,21 +230,9 @@ class Shells {
         db.sql("delete from shell where id = ?").param(shell.id()).update();
         effects.count("person out", "", members(shell.id()));
         db.sql("delete from member where shell_id = ?").param(shell.id()).update();
+        db.sql("delete from visit where shell_id = ?").param(shell.id()).update();
         effects.forget(key, "shell made", "copy");
         effects.count("shell removed", key, 1);
-    }
-
-    /** Somebody gives a shell of the term built last another title, by hand. */
-    void meddle(int which) {
-        db.sql("select shell_key from shell where term = (select term from shell order by id desc limit 1)"
-                        + " order by id limit 1 offset ?")
-                .param(which)
-                .query(String.class)
-                .optional()
-                .ifPresent(key -> db.sql(
-                                "update shell set title = concat(left(title, 100), '*'), mark = ? where shell_key = ?")
-                        .params(nextMark(), key)
-                        .update());
     }
 
     /** Numbers of shells that were deleted after a mark. */
@@ -270,30 +255,6 @@ class Shells {
         db.sql("delete from shell where mark > ?").param(mark).update();
         db.sql("delete from removed where mark > ?").param(mark).update();
         db.sql("update mark set last = ?").param(mark).update();
-    }
-
-    /** A person opens or closes a shell, as an instructor does in the LMS itself. */
-    void openByHand(String key, boolean open) {
-        standing(key);
-        db.sql("update shell set open = ?, open_by_hand = true, mark = ? where shell_key = ?")
-                .params(open, nextMark(), key)
-                .update();
-    }
-
-    /** A person gives a shell another title. */
-    void retitle(String key, String title) {
-        standing(key);
-        db.sql("update shell set title = ?, mark = ? where shell_key = ?")
-                .params(title, nextMark(), key)
-                .update();
-    }
-
-    /** A student does something in a shell that is worth keeping. */
-    void work(String key) {
-        standing(key);
-        db.sql("update shell set activity = true, mark = ? where shell_key = ?")
-                .params(nextMark(), key)
-                .update();
     }
 
     /** Settings that the shell does not have yet; those that it has stay. */
@@ -378,8 +339,8 @@ class Shells {
         return db.sql("select last_insert_id()").query(Long.class).single();
     }
 
-    private static List<String> instructors(@Nullable String joined) {
-        return joined == null ? List.of() : List.of(joined.split(" "));
+    private static List<String> lines(@Nullable String joined, String separator) {
+        return joined == null ? List.of() : List.of(joined.split(separator));
     }
 
     private Wire.Shell shell(ResultSet row, int n) throws SQLException {
@@ -402,8 +363,19 @@ class Shells {
                 sections == null ? null : json.readValue(sections, TEXTS),
                 json.readValue(row.getString("windows"), WINDOWS),
                 json.readValue(row.getString("settings"), SETTINGS),
-                instructors(row.getString("instructors")),
+                lines(row.getString("instructors"), " "),
                 rosters == null ? null : json.readValue(rosters, SETTINGS),
+                facts(row),
                 row.getLong("mark"));
+    }
+
+    private static Wire.Facts facts(ResultSet row) throws SQLException {
+        List<Wire.Person> byHand = lines(row.getString("by_hand"), "\n").stream()
+                .map(line -> new Wire.Person(
+                        line.substring(line.indexOf(' ') + 1), line.substring(0, line.indexOf(' ')), ""))
+                .toList();
+        boolean none = row.getString("outline").equals("[]");
+        String content = row.getBoolean("content_by_hand") ? "own" : none ? "none" : "copied";
+        return new Wire.Facts(byHand, lines(row.getString("been_in"), " "), row.getInt("students"), content);
     }
 }

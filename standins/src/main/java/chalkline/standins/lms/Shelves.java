@@ -70,6 +70,14 @@ class Shelves {
         return joined;
     }
 
+    /** A category that only administrators see, as one for templates. */
+    void hide(List<String> levels) {
+        put(levels);
+        db.sql("update category set hidden = true where path = ?")
+                .param(String.join(SEPARATOR, levels))
+                .update();
+    }
+
     void lock(List<String> levels, boolean locked) {
         put(levels);
         db.sql("update category set locked = ? where path = ?")
@@ -78,11 +86,13 @@ class Shelves {
     }
 
     List<Wire.ListedCategory> all() {
-        return db.sql("select c.path, c.locked, (select count(*) from shell s where s.category = c.path) shells"
-                        + " from category c order by c.path")
+        return db.sql(
+                        "select c.path, c.locked, c.hidden, (select count(*) from shell s where s.category = c.path) shells"
+                                + " from category c order by c.path")
                 .query((row, n) -> new Wire.ListedCategory(
                         List.of(row.getString("path").split(SEPARATOR)),
                         row.getBoolean("locked"),
+                        row.getBoolean("hidden"),
                         row.getInt("shells")))
                 .list();
     }

@@ -53,12 +53,14 @@ final class Wire {
     /** A category by its levels from the top. */
     record Category(List<String> levels) {}
 
-    record ListedCategory(List<String> levels, boolean locked, int shells) {}
+    record ListedCategory(List<String> levels, boolean locked, boolean hidden, int shells) {}
 
     /**
      * A shell to be made or changed. Settings that are left out stay as they are, and so do sections.
      *
      * @param windows of sections whose students can enter for a part of the shell's time only
+     * @param overHand whether it is opened or shut even where a person did that by hand before
+     * @param closed whether it is closed to students from then on; it is not, where this is left out
      * @param ifMark it is changed only if it has not changed since this mark
      */
     record ShellPut(
@@ -74,6 +76,8 @@ final class Wire {
             @Nullable List<String> sections,
             @Nullable List<SectionWindow> windows,
             Map<String, String> settings,
+            @Nullable Boolean overHand,
+            @Nullable Boolean closed,
             @Nullable Long ifMark) {}
 
     /** From when to when students of a section can enter a shell; without one, as long as the shell is open. */
@@ -168,7 +172,20 @@ final class Wire {
             Map<String, String> settings,
             List<String> instructors,
             @Nullable Map<String, String> rosters,
+            Facts facts,
             long mark) {}
+
+    /**
+     * What is known of a shell beside what can be put into it.
+     *
+     * @param byHand who is in it through no section
+     * @param beenIn which of its instructors have entered it
+     * @param content {@code none}, {@code copied} or {@code own}, once somebody worked on it
+     */
+    record Facts(List<Person> byHand, List<String> beenIn, int students, String content) {}
+
+    /** What somebody did in the LMS by hand. */
+    record Done(String key, String what) {}
 
     /**
      * One page of what changed.

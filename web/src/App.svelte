@@ -23,6 +23,7 @@
     import KeptSheet from './sheets/KeptSheet.svelte'
     import OwnSections from './sheets/OwnSections.svelte'
     import Templates from './templates/Templates.svelte'
+    import Upkeep from './upkeep/Upkeep.svelte'
     import { day } from './frame/words'
 
     let find = $state<HTMLInputElement>()
@@ -123,6 +124,8 @@
             {#key route.term}<Proof />{/key}
         {:else if route.station === 'build'}
             {#key route.term}<Build />{/key}
+        {:else if route.station === 'upkeep'}
+            {#key route.term}<Upkeep />{/key}
         {/if}
     </div>
     {#if keysShown}<Keys close={() => (keysShown = false)} />{/if}

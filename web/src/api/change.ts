@@ -11,6 +11,8 @@ export function changeOf(basedOn: number, part: Partial<Omit<Api['Change'], 'bas
         dates: null,
         settings: null,
         guards: null,
+        keeps: null,
+        moves: null,
         ...part,
     }
 }

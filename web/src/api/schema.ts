@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/upkeep/archive/rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setRule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nights/by-itself": {
         parameters: {
             query?: never;
@@ -36,6 +52,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/upkeep/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/moves/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["moveEffect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/first-day/mail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/extensions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["extensions"];
+        put?: never;
+        post: operations["letInLonger"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/drift/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/drift/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/drift/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keeping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/categories/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeCategoriesAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/categories/removal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["removeCategories"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putAway"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/start": {
         parameters: {
             query?: never;
@@ -45,7 +221,7 @@ export interface paths {
         };
         get: operations["start"];
         put?: never;
-        post: operations["keep"];
+        post: operations["keep_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -189,7 +365,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["keep_1"];
+        post: operations["keep_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -221,7 +397,7 @@ export interface paths {
         };
         get: operations["of"];
         put?: never;
-        post: operations["keep_2"];
+        post: operations["keep_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -301,7 +477,7 @@ export interface paths {
         };
         get: operations["list"];
         put?: never;
-        post: operations["keep_3"];
+        post: operations["keep_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -477,7 +653,7 @@ export interface paths {
         };
         get: operations["versions"];
         put?: never;
-        post: operations["keep_4"];
+        post: operations["keep_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -668,6 +844,118 @@ export interface paths {
             cookie?: never;
         };
         get: operations["weeks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/upkeep/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/shells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["openShells"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/shells/{key}/students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["students"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/first-day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["firstDay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["drift"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/categories": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["categories"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1300,6 +1588,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/upkeep/extensions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["letInNoLonger"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/asks/{name}": {
         parameters: {
             query?: never;
@@ -1336,6 +1640,32 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        LifeRule: {
+            /** Format: int32 */
+            afterDays: number;
+            /** Format: int32 */
+            keepTerms: number;
+            byItself: boolean;
+        };
+        LifeArchive: {
+            rule: components["schemas"]["LifeRule"];
+            today: string;
+            terms: components["schemas"]["LifeTerm"][];
+        };
+        LifeTerm: {
+            term: string;
+            name: string;
+            lastDay: string;
+            /** Format: int32 */
+            standing: number;
+            /** Format: int32 */
+            open: number;
+            /** Format: int32 */
+            archived: number;
+            due: string | null;
+            isDue: boolean;
+            pastKeeping: boolean;
+        };
         NightChoice: {
             kinds: ("ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER")[];
             /** Format: int32 */
@@ -1382,6 +1712,247 @@ export interface components {
             zone: string;
             /** Format: date-time */
             next: string | null;
+        };
+        LifeOpen: {
+            versions: string;
+            keys: string[];
+            open: boolean;
+            opens: string | null;
+            closes: string | null;
+            reason: string;
+        };
+        LifeBegun: {
+            /** Format: int64 */
+            build: number;
+            /** Format: int32 */
+            version: number;
+        };
+        Change: {
+            /** Format: int32 */
+            basedOn: number;
+            stack: components["schemas"]["StackEdit"] | null;
+            file: string | null;
+            value: components["schemas"]["ValueEdit"] | null;
+            crossLists: components["schemas"]["CrossListEdit"] | null;
+            dates: components["schemas"]["DatesEdit"] | null;
+            settings: components["schemas"]["SettingsEdit"] | null;
+            guards: components["schemas"]["GuardsEdit"] | null;
+            keeps: components["schemas"]["KeepsEdit"] | null;
+            moves: components["schemas"]["MovesEdit"] | null;
+        };
+        CrossListEdit: {
+            keep: components["schemas"]["CrossListEditKept"][];
+            split: string[];
+        };
+        CrossListEditKept: {
+            id: string;
+            lead: string | null;
+            joined: string[];
+            approved: boolean;
+            reason: string;
+        };
+        DatesEdit: {
+            sections: components["schemas"]["DatesEditDates"][];
+        };
+        DatesEditDates: {
+            section: string;
+            opens: string | null;
+            closes: string | null;
+            open: string | null;
+        };
+        GuardsEdit: {
+            campus: components["schemas"]["GuardsEditShares"];
+            departments: {
+                [key: string]: components["schemas"]["GuardsEditShares"];
+            };
+            sources: {
+                [key: string]: components["schemas"]["GuardsEditShares"];
+            };
+        };
+        GuardsEditShares: {
+            /** Format: int32 */
+            sectionsOut: number;
+            /** Format: int32 */
+            instructorsOut: number;
+            /** Format: int32 */
+            drops: number;
+            /** Format: int32 */
+            from: number;
+        };
+        KeepsEdit: {
+            sections: components["schemas"]["KeepsEditOf"][];
+            reason: string;
+        };
+        KeepsEditOf: {
+            section: string;
+            set: {
+                [key: string]: string;
+            };
+            what: string[];
+            without: string[];
+            with: string[];
+        };
+        MovesEdit: {
+            add: components["schemas"]["MovesEditOf"][];
+            takeOut: number[];
+        };
+        MovesEditOf: {
+            condition: string;
+            values: string[];
+            to: string;
+            name: string | null;
+            college: string | null;
+            since: string | null;
+        };
+        SettingsEdit: {
+            sections: components["schemas"]["SettingsEditOf"][];
+        };
+        SettingsEditOf: {
+            section: string;
+            set: {
+                [key: string]: string;
+            };
+        };
+        StackEdit: {
+            layers: components["schemas"]["StackEditLayerDraft"][];
+            /** Format: int32 */
+            about: number;
+        };
+        StackEditConditionDraft: {
+            key: string;
+            values: string[];
+        };
+        StackEditLayerDraft: {
+            name: string;
+            when: components["schemas"]["StackEditConditionDraft"][];
+            set: {
+                [key: string]: string;
+            };
+            fix: string[];
+            off: boolean;
+        };
+        ValueEdit: {
+            setting: string;
+            value: string | null;
+            section: string | null;
+            department: string | null;
+            /** Format: int32 */
+            layer: number;
+        };
+        MoveCategoryCount: {
+            path: string;
+            /** Format: int32 */
+            before: number;
+            /** Format: int32 */
+            after: number;
+        };
+        MoveEffect: {
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            standing: number;
+            /** Format: int32 */
+            before: number;
+            /** Format: int32 */
+            after: number;
+            categories: components["schemas"]["MoveCategoryCount"][];
+            fields: components["schemas"]["MoveFieldCount"][];
+            samples: components["schemas"]["MoveSample"][];
+            unmatched: string[];
+            keys: string[];
+        };
+        MoveFieldCount: {
+            field: string;
+            name: string;
+            /** Format: int32 */
+            shells: number;
+        };
+        MoveSample: {
+            key: string;
+            code: string;
+            title: string;
+            before: string;
+            after: string;
+            changed: string[];
+        };
+        UpkeepSend: {
+            /** Format: date */
+            day: string;
+            department: string;
+            /** Format: email */
+            to: string;
+        };
+        UpkeepSent: {
+            /** Format: int32 */
+            shells: number;
+        };
+        LifeLonger: {
+            key: string;
+            user: string;
+            /** Format: date */
+            until: string;
+            reason: string;
+        };
+        LifeExtension: {
+            /** Format: int64 */
+            id: number;
+            key: string;
+            code: string;
+            user: string;
+            name: string;
+            until: string;
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        UpkeepPutBack: {
+            versions: string;
+            keys: string[];
+            /** Format: int32 */
+            closes: number;
+        };
+        UpkeepBegun: {
+            /** Format: int64 */
+            build: number;
+        };
+        Chosen: {
+            key: string;
+            field: string;
+        };
+        UpkeepKeep: {
+            versions: string;
+            chosen: components["schemas"]["Chosen"][];
+            reason: string;
+        };
+        DriftKeeping: {
+            /** Format: int32 */
+            kept: number;
+            /** Format: int32 */
+            shells: number;
+            not: components["schemas"]["DriftNotKept"][];
+            /** Format: int32 */
+            version: number;
+        };
+        DriftNotKept: {
+            key: string;
+            code: string;
+            fieldName: string;
+            reason: string;
+        };
+        MovePaths: {
+            paths: string[];
+        };
+        MoveGone: {
+            path: string;
+            done: boolean;
+            reason: string;
+        };
+        LifePut: {
+            /** @enum {string} */
+            away: "ARCHIVE" | "RETURN" | "DELETE";
+            /** Format: int32 */
+            shells: number;
         };
         StartAdjusted: {
             versions: string;
@@ -1552,37 +2123,6 @@ export interface components {
             label: string;
             because: string;
         };
-        Change: {
-            /** Format: int32 */
-            basedOn: number;
-            stack: components["schemas"]["StackEdit"] | null;
-            file: string | null;
-            value: components["schemas"]["ValueEdit"] | null;
-            crossLists: components["schemas"]["CrossListEdit"] | null;
-            dates: components["schemas"]["DatesEdit"] | null;
-            settings: components["schemas"]["SettingsEdit"] | null;
-            guards: components["schemas"]["GuardsEdit"] | null;
-        };
-        CrossListEdit: {
-            keep: components["schemas"]["CrossListEditKept"][];
-            split: string[];
-        };
-        CrossListEditKept: {
-            id: string;
-            lead: string | null;
-            joined: string[];
-            approved: boolean;
-            reason: string;
-        };
-        DatesEdit: {
-            sections: components["schemas"]["DatesEditDates"][];
-        };
-        DatesEditDates: {
-            section: string;
-            opens: string | null;
-            closes: string | null;
-            open: string | null;
-        };
         Example: {
             course: string;
             title: string;
@@ -1594,63 +2134,9 @@ export interface components {
             tags: string;
             instructor: string;
         };
-        GuardsEdit: {
-            campus: components["schemas"]["GuardsEditShares"];
-            departments: {
-                [key: string]: components["schemas"]["GuardsEditShares"];
-            };
-            sources: {
-                [key: string]: components["schemas"]["GuardsEditShares"];
-            };
-        };
-        GuardsEditShares: {
-            /** Format: int32 */
-            sectionsOut: number;
-            /** Format: int32 */
-            instructorsOut: number;
-            /** Format: int32 */
-            drops: number;
-            /** Format: int32 */
-            from: number;
-        };
-        SettingsEdit: {
-            sections: components["schemas"]["SettingsEditOf"][];
-        };
-        SettingsEditOf: {
-            section: string;
-            set: {
-                [key: string]: string;
-            };
-        };
-        StackEdit: {
-            layers: components["schemas"]["StackEditLayerDraft"][];
-            /** Format: int32 */
-            about: number;
-        };
-        StackEditConditionDraft: {
-            key: string;
-            values: string[];
-        };
-        StackEditLayerDraft: {
-            name: string;
-            when: components["schemas"]["StackEditConditionDraft"][];
-            set: {
-                [key: string]: string;
-            };
-            fix: string[];
-            off: boolean;
-        };
         StartAskExample: {
             example: components["schemas"]["Example"];
             change: components["schemas"]["Change"] | null;
-        };
-        ValueEdit: {
-            setting: string;
-            value: string | null;
-            section: string | null;
-            department: string | null;
-            /** Format: int32 */
-            layer: number;
         };
         ProofFact: {
             token: string;
@@ -2282,6 +2768,157 @@ export interface components {
             /** Format: date */
             end: string;
         };
+        LifeRow: {
+            key: string;
+            code: string;
+            title: string;
+            category: string;
+            department: string;
+            kind: string;
+            /** @enum {string} */
+            state: "OPEN" | "LATER" | "OVER" | "SHUT" | "CLOSED" | "NOT_BUILT";
+            opens: string;
+            closes: string;
+            /** Format: int32 */
+            students: number;
+            why: string;
+            byHand: boolean;
+            sections: string[];
+        };
+        LifeSheet: {
+            versions: string;
+            zone: string;
+            at: string;
+            states: components["schemas"]["LifeStateCount"][];
+            rows: components["schemas"]["LifeRow"][];
+        };
+        LifeStateCount: {
+            /** @enum {string} */
+            state: "OPEN" | "LATER" | "OVER" | "SHUT" | "CLOSED" | "NOT_BUILT";
+            /** Format: int32 */
+            shells: number;
+        };
+        LifeStudent: {
+            user: string;
+            name: string;
+        };
+        Move: {
+            /** Format: int32 */
+            index: number;
+            what: string;
+            to: string;
+            toName: string;
+            college: string | null;
+            since: string | null;
+            /** Format: int32 */
+            sections: number;
+        };
+        MoveCourse: {
+            code: string;
+            title: string;
+            department: string;
+            departmentName: string;
+            /** Format: int32 */
+            sections: number;
+        };
+        MoveDepartment: {
+            code: string;
+            name: string;
+            collegeCode: string;
+            collegeName: string;
+            college: boolean;
+            /** Format: int32 */
+            sections: number;
+        };
+        MoveSheet: {
+            versions: string;
+            /** Format: int32 */
+            version: number;
+            moves: components["schemas"]["Move"][];
+            departments: components["schemas"]["MoveDepartment"][];
+            courses: components["schemas"]["MoveCourse"][];
+            terms: string[];
+        };
+        FirstDayCauseCount: {
+            /** @enum {string} */
+            cause: "NOT_BUILT" | "NOT_OPEN" | "HIDDEN" | "NO_INSTRUCTOR" | "NEVER_IN" | "NO_CONTENT" | "EMPTY_ROSTER" | "NAME_OFF" | "DOUBLED";
+            words: string;
+            /** Format: int32 */
+            shells: number;
+        };
+        FirstDayRow: {
+            key: string;
+            code: string;
+            title: string;
+            department: string;
+            /** @enum {string} */
+            cause: "NOT_BUILT" | "NOT_OPEN" | "HIDDEN" | "NO_INSTRUCTOR" | "NEVER_IN" | "NO_CONTENT" | "EMPTY_ROSTER" | "NAME_OFF" | "DOUBLED";
+            detail: string;
+            instructors: string;
+            /** Format: int32 */
+            students: number;
+        };
+        FirstDaySheet: {
+            versions: string;
+            zone: string;
+            at: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            later: number;
+            /** Format: int32 */
+            clear: number;
+            causes: components["schemas"]["FirstDayCauseCount"][];
+            rows: components["schemas"]["FirstDayRow"][];
+        };
+        DriftKindCount: {
+            /** @enum {string} */
+            kind: "RENAMED" | "MOVED" | "DATES" | "OPENED" | "CLOSED" | "DELETED" | "PEOPLE_IN" | "PEOPLE" | "SECTIONS" | "SETTINGS";
+            words: string;
+            /** Format: int32 */
+            shells: number;
+        };
+        DriftRow: {
+            key: string;
+            code: string;
+            title: string;
+            department: string;
+            /** @enum {string} */
+            kind: "RENAMED" | "MOVED" | "DATES" | "OPENED" | "CLOSED" | "DELETED" | "PEOPLE_IN" | "PEOPLE" | "SECTIONS" | "SETTINGS";
+            field: string;
+            fieldName: string;
+            built: string;
+            held: string;
+            wanted: string;
+            /** Format: int64 */
+            build: number;
+            /** Format: int32 */
+            times: number;
+            /** Format: date-time */
+            since: string | null;
+            stop: string;
+        };
+        DriftSheet: {
+            versions: string;
+            zone: string;
+            /** Format: date-time */
+            seenAt: string | null;
+            /** Format: int32 */
+            built: number;
+            kinds: components["schemas"]["DriftKindCount"][];
+            rows: components["schemas"]["DriftRow"][];
+        };
+        MoveCategory: {
+            path: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            below: number;
+            /** Format: int32 */
+            wanted: number;
+            locked: boolean;
+            hidden: boolean;
+        };
         StartRow: {
             key: string;
             code: string;
@@ -2404,6 +3041,8 @@ export interface components {
             builtOf: number;
             /** Format: int32 */
             builtFailed: number;
+            /** Format: int32 */
+            drifted: number;
         };
         DeskTerm: {
             code: string;
@@ -2773,6 +3412,30 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    setRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeArchive"];
+                };
+            };
+        };
+    };
     view: {
         parameters: {
             query?: never;
@@ -2843,6 +3506,288 @@ export interface operations {
             };
         };
     };
+    open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeOpen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeBegun"];
+                };
+            };
+        };
+    };
+    moveEffect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveEffect"];
+                };
+            };
+        };
+    };
+    send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepSend"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepSent"];
+                };
+            };
+        };
+    };
+    extensions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeExtension"][];
+                };
+            };
+        };
+    };
+    letInLonger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeLonger"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeExtension"][];
+                };
+            };
+        };
+    };
+    putBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepPutBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepBegun"];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriftKeeping"];
+                };
+            };
+        };
+    };
+    keeping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriftKeeping"];
+                };
+            };
+        };
+    };
+    makeCategoriesAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovePaths"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveGone"][];
+                };
+            };
+        };
+    };
+    removeCategories: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovePaths"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveGone"][];
+                };
+            };
+        };
+    };
+    putAway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifePut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeBegun"];
+                };
+            };
+        };
+    };
     start: {
         parameters: {
             query: {
@@ -2869,7 +3814,7 @@ export interface operations {
             };
         };
     };
-    keep: {
+    keep_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3103,7 +4048,7 @@ export interface operations {
             };
         };
     };
-    keep_1: {
+    keep_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -3177,7 +4122,7 @@ export interface operations {
             };
         };
     };
-    keep_2: {
+    keep_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -3396,7 +4341,7 @@ export interface operations {
             };
         };
     };
-    keep_3: {
+    keep_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -3700,7 +4645,7 @@ export interface operations {
             };
         };
     };
-    keep_4: {
+    keep_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -4047,6 +4992,161 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartSpan"];
+                };
+            };
+        };
+    };
+    archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeArchive"];
+                };
+            };
+        };
+    };
+    openShells: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeSheet"];
+                };
+            };
+        };
+    };
+    students: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeStudent"][];
+                };
+            };
+        };
+    };
+    moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveSheet"];
+                };
+            };
+        };
+    };
+    firstDay: {
+        parameters: {
+            query?: {
+                day?: string;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstDaySheet"];
+                };
+            };
+        };
+    };
+    drift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriftSheet"];
+                };
+            };
+        };
+    };
+    categories: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveCategory"][];
                 };
             };
         };
@@ -4942,6 +6042,27 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ArrivalNight"][];
                 };
+            };
+        };
+    };
+    letInNoLonger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -5,7 +5,7 @@
     import { campus } from '../frame/campus.svelte'
     import { NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import Views from '../frame/Views.svelte'
+    import Parts from './Parts.svelte'
     import { instant } from '../frame/words'
     import { backToSheet } from '../parts/focus'
     import Effect from './Effect.svelte'
@@ -177,7 +177,7 @@
 <svelte:window onkeydown={pressed} />
 
 {#snippet sheet()}
-    <Views />
+    <Parts />
     <div class="two">
         {#if current}
             <Stack

@@ -1,23 +1,21 @@
 <script lang="ts">
-    import { follow, route } from './nav.svelte'
+    import { follow, route, type Station } from './nav.svelte'
 
-    /** The parts of the station Conventions. */
-    const VIEWS = [
-        ['', 'Layers'],
-        ['templates', 'Templates'],
-        ['starts', 'What shells start from'],
-        ['example', 'An example'],
-    ] as const
+    /** The parts of a station, each by what the address says of it. */
+    let {
+        station,
+        label,
+        views,
+    }: { station: Station; label: string; views: readonly (readonly [view: string, name: string])[] } =
+        $props()
 
     const now = $derived(route.params.view ?? '')
 </script>
 
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
-<nav aria-label="Parts of the conventions" onclick={follow}>
-    {#each VIEWS as [view, name] (view)}
-        <a href={route.href('conventions', { view })} aria-current={view === now ? 'page' : undefined}
-            >{name}</a
-        >
+<nav aria-label={label} onclick={follow}>
+    {#each views as [view, name] (view)}
+        <a href={route.href(station, { view })} aria-current={view === now ? 'page' : undefined}>{name}</a>
     {/each}
 </nav>
 

@@ -37,6 +37,7 @@ const LINE: Api['DeskLine'] = {
     lmsSeenAt: null,
     buildId: 0,
     buildState: null,
+    drifted: 0,
     builtDone: 0,
     builtOf: 0,
     builtFailed: 0,

@@ -54,7 +54,10 @@ export const STATIONS = [
                     stop: line.builtFailed ? `${number(line.builtFailed)} failed` : '',
                 },
     ),
-    station('upkeep', 'Upkeep', 91, () => ({ plain: 'not in this version' }), false),
+    station('upkeep', 'Upkeep', 91, (line) => ({
+        plain: line.drifted ? '' : line.buildId ? 'as built' : 'nothing yet',
+        note: line.drifted ? `${number(line.drifted)} drifted` : '',
+    })),
 ] as const
 
 function arrivals(line: Line): Said {

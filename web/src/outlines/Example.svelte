@@ -4,7 +4,7 @@
     import { campus } from '../frame/campus.svelte'
     import { NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import Views from '../frame/Views.svelte'
+    import Parts from '../conventions/Parts.svelte'
     import { day, moment } from '../frame/words'
     import WeekRuler from '../parts/WeekRuler.svelte'
     import Why from '../proof/Why.svelte'
@@ -85,7 +85,7 @@
 </script>
 
 {#snippet sheet()}
-    <Views />
+    <Parts />
     <div class="page">
         <h1>What a section would get</h1>
         {#if !withTerm}

@@ -6,7 +6,7 @@
     import Screen from '../frame/Screen.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
-    import Views from '../frame/Views.svelte'
+    import Parts from '../conventions/Parts.svelte'
     import { count, day, instant, moment, number } from '../frame/words'
     import PickList from '../parts/PickList.svelte'
     import WeekRuler from '../parts/WeekRuler.svelte'
@@ -115,7 +115,7 @@
 </script>
 
 {#snippet sheet()}
-    <Views />
+    <Parts />
     <h1 class="unseen">What shells start from</h1>
     <div class="two">
         <section class="list" aria-label="Shells to be built">

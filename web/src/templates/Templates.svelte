@@ -5,7 +5,7 @@
     import { NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { backToSheet } from '../parts/focus'
-    import Views from '../frame/Views.svelte'
+    import Parts from '../conventions/Parts.svelte'
     import { instant } from '../frame/words'
     import PickList from '../parts/PickList.svelte'
     import Detail from './Detail.svelte'
@@ -157,7 +157,7 @@
 <svelte:window onkeydown={pressed} />
 
 {#snippet sheet()}
-    <Views />
+    <Parts />
     <div class="two">
         <section class="list" aria-label="Templates">
             <PickList

@@ -19,3 +19,19 @@ create table drift_seen (
   ended_at datetime(6) null,
   index by_term (term, ended_at)
 );
+-- Who can enter a shell longer than the others, and why.
+create table extension (
+  id bigint auto_increment primary key,
+  term varchar(255) character set utf8mb4 collate utf8mb4_bin not null,
+  shell_key varchar(300) character set utf8mb4 collate utf8mb4_bin not null,
+  user_id varchar(255) character set utf8mb4 collate utf8mb4_bin not null,
+  until varchar(40) not null,
+  reason varchar(1000) not null,
+  given_by varchar(100) character set utf8mb4 collate utf8mb4_bin not null,
+  given_at datetime(6) not null,
+  ended_at datetime(6) null,
+  index by_term (term, ended_at)
+);
+-- When shells of terms that are over are archived, and of how many terms they are kept.
+create table archive_rule (after_days int not null, keep_terms int not null, by_itself boolean not null);
+insert into archive_rule values (60, 6, false);

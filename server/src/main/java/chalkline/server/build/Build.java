@@ -38,7 +38,9 @@ class Build {
 
     enum Kind {
         BUILD,
-        TAKE_BACK
+        TAKE_BACK,
+        /** Shells of a term that is over are archived, or are as they were again, or go for good. */
+        PUT_AWAY
     }
 
     /** Why a build pauses by itself. */
@@ -100,6 +102,11 @@ class Build {
     /** @param wanted a {@link Wanted} as JSON */
     static Build of(ProofKey proof, String wanted, String startedBy) {
         return new Build(proof, Kind.BUILD, wanted, startedBy);
+    }
+
+    /** What puts shells away. */
+    static Build away(ProofKey now, String wanted, String startedBy) {
+        return new Build(now, Kind.PUT_AWAY, wanted, startedBy);
     }
 
     /** What is left of another build, planned anew. */

@@ -128,6 +128,26 @@ public class BuildService {
         return start(proof, new Order(keys, closes, 0, null, true)).id();
     }
 
+    /**
+     * Archives shells of a term that is over, has them as they were before, or deletes them for good; the number of the
+     * build that does it.
+     */
+    @Administrators
+    public long putAway(String term, Set<String> keys, Away away) {
+        if (!lms.isThere()) {
+            throw new Refusal(
+                    "Nothing was done: no LMS is set. Set LMS_URL to its address and start Chalk Line again.");
+        }
+        ProofKey now = proofs.now(term);
+        Wanted wanted = new Wanted(keys, 0, List.of(), true, false, away);
+        return begun(() -> {
+                    builds.lockTerm(term);
+                    refuseTwo(term);
+                    return kept(Build.away(now, json.writeValueAsString(wanted), SignedIn.login()), "build started");
+                })
+                .id();
+    }
+
     private Build begin(ProofKey proof, Order order, boolean known) {
         builds.lockTerm(proof.term());
         checks.refuseOld(proof);
@@ -143,7 +163,7 @@ public class BuildService {
             Checks.refuseUnagreedClosings(rows, order.closes());
             Checks.refuseMissingTemplates(rows, templates.numbers().keySet());
         }
-        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known, order.putBack());
+        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known, order.putBack(), null);
         Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login());
         build.tryFirst(order.trial());
         if (order.at() != null) {
@@ -196,7 +216,8 @@ public class BuildService {
             if (!steps.existsByBuildIdAndStateNotIn(other.id(), Set.of(StepState.DONE, StepState.KEPT))) {
                 throw new Refusal("Nothing failed in this build.");
             }
-            Wanted wanted = new Wanted(Set.of(), 0, causes, true);
+            Away away = json.readValue(other.wanted(), Wanted.class).away();
+            Wanted wanted = new Wanted(Set.of(), 0, causes, true, false, away);
             return kept(Build.after(other, json.writeValueAsString(wanted), SignedIn.login()), "build tried again");
         });
     }

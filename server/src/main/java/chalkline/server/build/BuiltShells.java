@@ -100,8 +100,11 @@ public class BuiltShells {
         return json.readValue(content, Lms.StandingShell.class);
     }
 
-    /** Writes down what a build left, or that another one was taken back. */
+    /** Writes down what a build left, or that another one was taken back; archived shells are as they were built. */
     void write(Build build) {
+        if (build.kind() == Build.Kind.PUT_AWAY) {
+            return;
+        }
         Map<String, Did> all = new LinkedHashMap<>();
         steps.ofShells(build.id()).forEach(step -> take(step, all));
         all.values().removeIf(did -> did.done.isEmpty());

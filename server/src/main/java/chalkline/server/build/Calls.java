@@ -61,6 +61,8 @@ class Calls {
             case PEOPLE -> people(build, phase, key, group, intended);
             case CLOSE -> lms.close(key, each(group, step -> new Lms.Closing(step.shellKey(), true)));
             case REOPEN -> lms.close(key, each(group, step -> new Lms.Closing(step.shellKey(), false)));
+            case ARCHIVE -> lms.archive(key, each(group, step -> new Lms.Archiving(step.shellKey(), true)));
+            case UNARCHIVE -> lms.archive(key, each(group, step -> new Lms.Archiving(step.shellKey(), false)));
             case REMOVE -> lms.remove(key, each(group, step -> read(step, Lms.Removal.class)));
             case REMOVE_CATEGORY -> lms.removeCategories(key, each(group, step -> read(step, Lms.CategoryPut.class)));
         };

@@ -13,6 +13,8 @@ final class Did {
     boolean made;
     boolean put;
     boolean closed;
+    Optional<Boolean> archived = Optional.empty();
+    boolean removed;
 
     /** The shell's mark after the last thing that was done to it; 0 where the LMS did not say. */
     long mark;

@@ -6,6 +6,7 @@ import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.lms.HeldService;
+import chalkline.server.lms.Lms;
 import chalkline.server.outlines.StartService;
 import chalkline.server.outlines.Starts;
 import chalkline.server.proof.ProofKey;
@@ -19,8 +20,10 @@ import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -90,6 +93,8 @@ class Planning {
         try {
             if (build.kind() == Build.Kind.TAKE_BACK) {
                 takeBack.plan(build, writer::add);
+            } else if (build.kind() == Build.Kind.PUT_AWAY) {
+                planAway(build, writer);
             } else {
                 planRows(build, writer);
             }
@@ -138,6 +143,37 @@ class Planning {
                         build.trial(),
                         wanted.putBack()),
                 writer::add);
+    }
+
+    /** Shells that are gone already are left out. */
+    private void planAway(Build build, Writer writer) {
+        Wanted wanted = json.readValue(build.wanted(), Wanted.class);
+        Away away = Objects.requireNonNull(wanted.away());
+        Set<String> keys = build.follows()
+                .map(other -> left(other, wanted.causes()).keySet())
+                .orElse(wanted.keys());
+        held.refresh();
+        ProofKey now = proofs.now(build.term());
+        Map<String, Lms.StandingShell> standing = held.standing(now.held(), keys);
+        records.change(build.id(), one -> {
+            one.prove(now);
+            if (one.state() != Build.State.ENDING) {
+                one.plan("{}");
+            }
+        });
+        List<PlannedStep> steps = new ArrayList<>();
+        for (String key : new TreeSet<>(keys)) {
+            Lms.StandingShell shell = standing.get(key);
+            if (shell != null) {
+                Object payload = away == Away.DELETE ? new Lms.Removal(key, null) : null;
+                String place = shell.category().get(shell.category().size() - 1);
+                steps.add(new PlannedStep(key, shell.code(), place, away.verb(), away.words(), payload));
+            }
+        }
+        int batch = settings.lms().batch();
+        for (int from = 0; from < steps.size(); from += batch) {
+            writer.add(new PlannedLot(Phase.REMOVE, steps.subList(from, Math.min(steps.size(), from + batch))));
+        }
     }
 
     private List<ProofRow> rowsWanted(ProofKey proof, Wanted wanted) {

@@ -115,6 +115,9 @@ class TakeBack {
                 one.made |= step.made();
             }
             case CLOSE -> one.closed = true;
+            case ARCHIVE -> one.archived = Optional.of(true);
+            case UNARCHIVE -> one.archived = Optional.of(false);
+            case REMOVE -> one.removed = true;
             case RENAME ->
                 one.rename = Optional.of(json.readValue(step.payload().orElseThrow(), Lms.Rename.class));
             default -> {

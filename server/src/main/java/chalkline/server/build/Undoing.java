@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -51,7 +52,11 @@ final class Undoing {
         for (Did did : all) {
             Lms.StandingShell was = before.get(did.keyBefore());
             Lms.StandingShell is = now.get(did.key);
-            if (did.made || (was == null && did.put)) {
+            if (did.removed) {
+                keep(did, Verb.REMOVE, "gone", "It was deleted for good.");
+            } else if (did.archived.isPresent()) {
+                archive(did, did.archived.get(), is);
+            } else if (did.made || (was == null && did.put)) {
                 remove(did, is);
             } else if (is == null || was == null) {
                 keep(did, Verb.SHELL, "gone", "It is gone from the LMS.");
@@ -88,6 +93,17 @@ final class Undoing {
             keep(did, Verb.REMOVE, "touched", "It was changed since.");
         } else {
             removed.add(step(did, Verb.REMOVE, "remove " + is.code(), new Lms.Removal(did.key, did.mark)));
+        }
+    }
+
+    private void archive(Did did, boolean archived, Lms.@Nullable StandingShell is) {
+        boolean same =
+                is != null && is.facts() != null && Objects.equals(is.facts().archived(), archived);
+        if (is == null) {
+            keep(did, Verb.ARCHIVE, "gone", "It is gone from the LMS.");
+        } else if (same) {
+            Verb back = archived ? Verb.UNARCHIVE : Verb.ARCHIVE;
+            reopened.add(step(did, back, archived ? "as it was before it was archived" : "archived as before", ""));
         }
     }
 

@@ -14,6 +14,10 @@ enum Verb {
     CLOSE,
     /** A closed shell is as it was before it was closed. */
     REOPEN,
+    /** Only administrators enter it from then on. */
+    ARCHIVE,
+    /** It is as it was before it was archived. */
+    UNARCHIVE,
     REMOVE,
     REMOVE_CATEGORY
 }

@@ -17,6 +17,7 @@ import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.proof.ProofService;
+import chalkline.server.upkeep.Upkeep;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -43,6 +44,7 @@ class DeskService {
     private final ProofService proofs;
     private final CrossListService crossLists;
     private final BuildService builds;
+    private final Upkeep upkeep;
     private final LedgerService ledger;
     private final Jobs jobs;
     private final ChalkLineSettings settings;
@@ -55,6 +57,7 @@ class DeskService {
             ProofService proofs,
             CrossListService crossLists,
             BuildService builds,
+            Upkeep upkeep,
             LedgerService ledger,
             Jobs jobs,
             ChalkLineSettings settings,
@@ -65,6 +68,7 @@ class DeskService {
         this.proofs = proofs;
         this.crossLists = crossLists;
         this.builds = builds;
+        this.upkeep = upkeep;
         this.ledger = ledger;
         this.jobs = jobs;
         this.settings = settings;
@@ -131,6 +135,7 @@ class DeskService {
      * @param crossLists those that are kept
      * @param suggested what looks like one besides
      * @param keptOut shells of which a section has dates of its own that keep its students out
+     * @param drifted shells that people changed by hand since they were built
      * @param builtDone shells done by the last build, of {@code builtOf}
      */
     public record Line(
@@ -153,7 +158,8 @@ class DeskService {
             @Nullable String buildState,
             int builtDone,
             int builtOf,
-            int builtFailed) {}
+            int builtFailed,
+            int drifted) {}
 
     /** The terms of the list in use, those with sections first, the latest first. */
     @Readers
@@ -261,7 +267,8 @@ class DeskService {
                 build.map(BuildViews.Counts::state).orElse(null),
                 build.map(BuildViews.Counts::done).orElse(0),
                 build.map(BuildViews.Counts::shells).orElse(0),
-                build.map(BuildViews.Counts::failed).orElse(0));
+                build.map(BuildViews.Counts::failed).orElse(0),
+                proved && build.isPresent() ? upkeep.drifted(code) : 0);
     }
 
     private String missing(String code, long list, Optional<Term> term) {

@@ -10,7 +10,8 @@
             "lms",
             "people",
             "proof",
-            "templates"
+            "templates",
+            "upkeep"
         })
 package chalkline.server.desk;
 

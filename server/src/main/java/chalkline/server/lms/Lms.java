@@ -64,6 +64,12 @@ public interface Lms {
     /** Closes shells to students and keeps them, or lets them be as they were before that. */
     List<Answer> close(String idempotencyKey, List<Closing> shells);
 
+    /** Archives shells, so that only administrators enter them, or lets them be as they were before that. */
+    List<Answer> archive(String idempotencyKey, List<Archiving> shells);
+
+    /** Lets people who are in a shell enter it longer than the others, or no longer than they. */
+    List<Answer> extend(String idempotencyKey, List<Extension> extensions);
+
     /** Deletes shells that did not change since a mark; those that did are refused as {@code touched}. */
     List<Answer> remove(String idempotencyKey, List<Removal> shells);
 
@@ -224,6 +230,11 @@ public interface Lms {
 
     record Closing(String key, boolean closed) {}
 
+    record Archiving(String key, boolean archived) {}
+
+    /** @param until as ISO 8601 with offset; null where the person enters no longer than the others */
+    record Extension(String key, String user, @Nullable String until) {}
+
     record Removal(
             String key,
 
@@ -297,7 +308,8 @@ public interface Lms {
             @Nullable List<Member> byHand,
             @Nullable List<String> beenIn,
             @Nullable Integer students,
-            @Nullable String content) {}
+            @Nullable String content,
+            @Nullable Boolean archived) {}
 
     /**
      * A category of the LMS.

@@ -258,6 +258,16 @@ class LmsHttp implements Lms {
     }
 
     @Override
+    public List<Answer> archive(String idempotencyKey, List<Archiving> shells) {
+        return send(HttpMethod.PUT, "/archived", idempotencyKey, shells);
+    }
+
+    @Override
+    public List<Answer> extend(String idempotencyKey, List<Extension> extensions) {
+        return send(HttpMethod.PUT, "/extensions", idempotencyKey, extensions);
+    }
+
+    @Override
     public List<Answer> remove(String idempotencyKey, List<Removal> shells) {
         return send(HttpMethod.POST, "/removals", idempotencyKey, shells);
     }

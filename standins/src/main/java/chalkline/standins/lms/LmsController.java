@@ -118,6 +118,22 @@ public class LmsController {
                 key, batch, item -> shells.close(item.key(), !Boolean.FALSE.equals(item.closed())), Wire.Closing::key);
     }
 
+    /** Archives shells, or lets them be as they were. */
+    @PutMapping("/archived")
+    Wire.Answers archive(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Archiving> batch) {
+        return each(
+                key,
+                batch,
+                item -> shells.archive(item.key(), !Boolean.FALSE.equals(item.archived())),
+                Wire.Archiving::key);
+    }
+
+    /** Lets people enter shells longer than the others. */
+    @PutMapping("/extensions")
+    Wire.Answers extend(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Extension> batch) {
+        return each(key, batch, shells::extend);
+    }
+
     /** Deletes shells that did not change since. */
     @PostMapping("/removals")
     Wire.Answers remove(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Removal> batch) {

@@ -220,6 +220,31 @@ class Shells {
         effects.count(closed ? "shell closed" : "shell opened again", key, 1);
     }
 
+    void archive(String key, boolean archived) {
+        standing(key);
+        db.sql("update shell set archived = ?, mark = ? where shell_key = ?")
+                .params(archived, nextMark(), key)
+                .update();
+        effects.count(archived ? "shell archived" : "shell as before", key, 1);
+    }
+
+    /** Only who is in a shell can be let in longer. */
+    void extend(Wire.Extension wanted) {
+        Wire.Shell shell = standing(wanted.key());
+        if (wanted.until() == null) {
+            db.sql("delete from extension where shell_id = ? and user_id = ?")
+                    .params(shell.id(), wanted.user())
+                    .update();
+            return;
+        }
+        if (people(shell.id()).stream().noneMatch(person -> person.user().equals(wanted.user()))) {
+            throw new Refused("person-missing", "That person is not in the shell.");
+        }
+        db.sql("replace into extension (shell_id, user_id, until) values (?, ?, ?)")
+                .params(shell.id(), wanted.user(), wanted.until())
+                .update();
+    }
+
     /** A shell is deleted, with all that is in it, unless it changed since a mark. */
     void remove(String key, @Nullable Long ifMark) {
         Wire.Shell shell = standing(key);
@@ -231,6 +256,7 @@ class Shells {
         effects.count("person out", "", members(shell.id()));
         db.sql("delete from member where shell_id = ?").param(shell.id()).update();
         db.sql("delete from visit where shell_id = ?").param(shell.id()).update();
+        db.sql("delete from extension where shell_id = ?").param(shell.id()).update();
         effects.forget(key, "shell made", "copy");
         effects.count("shell removed", key, 1);
     }
@@ -303,14 +329,17 @@ class Shells {
 
     /** The shells that a student is in and that are not closed, each by each of the sections that led there. */
     List<Wire.Entry> entriesOf(String user) {
-        return db.sql("select m.section, s.shell_key from member m join shell s on s.id = m.shell_id"
-                        + " where m.user_id = ? and m.role = 'student' and not s.closed order by s.code, m.section")
+        return db.sql("select m.section, s.shell_key, e.until from member m join shell s on s.id = m.shell_id"
+                        + " left join extension e on e.shell_id = s.id and e.user_id = m.user_id"
+                        + " where m.user_id = ? and m.role = 'student' and (not s.closed and not s.archived"
+                        + " or e.until is not null) order by s.code, m.section")
                 .param(user)
-                .query((row, n) -> entry(standing(row.getString("shell_key")), row.getString("section")))
+                .query((row, n) ->
+                        entry(standing(row.getString("shell_key")), row.getString("section"), row.getString("until")))
                 .list();
     }
 
-    private static Wire.Entry entry(Wire.Shell shell, String section) {
+    private static Wire.Entry entry(Wire.Shell shell, String section, @Nullable String until) {
         OffsetDateTime opens = IsoMoment.known(shell.opens());
         OffsetDateTime closes = IsoMoment.known(shell.closes());
         for (Wire.SectionWindow window : shell.windows()) {
@@ -321,8 +350,17 @@ class Shells {
                 closes = to.isBefore(closes) ? to : closes;
             }
         }
+        if (until != null && IsoMoment.known(until).isAfter(closes)) {
+            closes = IsoMoment.known(until);
+        }
         return new Wire.Entry(
-                shell.key(), shell.code(), shell.title(), section, opens.toString(), closes.toString(), shell.open());
+                shell.key(),
+                shell.code(),
+                shell.title(),
+                section,
+                opens.toString(),
+                closes.toString(),
+                shell.open() || until != null);
     }
 
     /** When a shell changed last. */
@@ -376,6 +414,11 @@ class Shells {
                 .toList();
         boolean none = row.getString("outline").equals("[]");
         String content = row.getBoolean("content_by_hand") ? "own" : none ? "none" : "copied";
-        return new Wire.Facts(byHand, lines(row.getString("been_in"), " "), row.getInt("students"), content);
+        return new Wire.Facts(
+                byHand,
+                lines(row.getString("been_in"), " "),
+                row.getInt("students"),
+                content,
+                row.getBoolean("archived"));
     }
 }

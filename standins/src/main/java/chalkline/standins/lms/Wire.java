@@ -119,6 +119,12 @@ final class Wire {
             @Nullable String due,
             @Nullable Long size) {}
 
+    /** A shell is archived, so that only administrators enter it, or is as it was before. */
+    record Archiving(String key, @Nullable Boolean archived) {}
+
+    /** Until when a person can enter a shell, whatever its window; missing where no longer than the others. */
+    record Extension(String key, String user, @Nullable String until) {}
+
     /** A shell is closed, or not closed any more. */
     record Closing(String key, @Nullable Boolean closed) {}
 
@@ -182,7 +188,7 @@ final class Wire {
      * @param beenIn which of its instructors have entered it
      * @param content {@code none}, {@code copied} or {@code own}, once somebody worked on it
      */
-    record Facts(List<Person> byHand, List<String> beenIn, int students, String content) {}
+    record Facts(List<Person> byHand, List<String> beenIn, int students, String content, boolean archived) {}
 
     /** What somebody did in the LMS by hand. */
     record Done(String key, String what) {}

@@ -1,0 +1,22 @@
+<script lang="ts">
+    import { route } from '../frame/nav.svelte'
+    import Archive from './Archive.svelte'
+    import Drifts from './Drifts.svelte'
+    import FirstDay from './FirstDay.svelte'
+    import Moves from './Moves.svelte'
+    import OpenShut from './OpenShut.svelte'
+
+    /** The station where a term is kept true to its last day. */
+</script>
+
+{#if route.params.view === 'day'}
+    <FirstDay />
+{:else if route.params.view === 'open'}
+    <OpenShut />
+{:else if route.params.view === 'moves'}
+    <Moves />
+{:else if route.params.view === 'archive'}
+    <Archive />
+{:else}
+    <Drifts />
+{/if}

@@ -20,6 +20,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/upkeep/samples/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nights/by-itself": {
         parameters: {
             query?: never;
@@ -46,6 +62,22 @@ export interface paths {
         get?: never;
         put: operations["schedule"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["draw"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,6 +932,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/upkeep/samples/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sampleSizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/samples/latest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sample"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/upkeep/moves": {
         parameters: {
             query?: never;
@@ -1666,6 +1746,48 @@ export interface components {
             isDue: boolean;
             pastKeeping: boolean;
         };
+        VerifyTick: {
+            key: string;
+            sound: boolean | null;
+            found: string;
+        };
+        Sample: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            what: "TO_BUILD" | "STANDING";
+            /** Format: int32 */
+            of: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            confidence: number;
+            /** Format: int64 */
+            seed: number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            looked: number;
+            /** Format: int32 */
+            faulty: number;
+            says: string;
+            rows: components["schemas"]["SampleRow"][];
+        };
+        SampleRow: {
+            key: string;
+            code: string;
+            title: string;
+            category: string;
+            opens: string;
+            instructors: string;
+            /** Format: int32 */
+            students: number;
+            part: string;
+            sound: boolean | null;
+            found: string;
+            by: string | null;
+        };
         NightChoice: {
             kinds: ("ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER")[];
             /** Format: int32 */
@@ -1712,6 +1834,16 @@ export interface components {
             zone: string;
             /** Format: date-time */
             next: string | null;
+        };
+        VerifyDraw: {
+            /** @enum {string} */
+            of: "TO_BUILD" | "STANDING";
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            confidence: number;
+            /** Format: int64 */
+            seed: number | null;
         };
         LifeOpen: {
             versions: string;
@@ -2802,6 +2934,112 @@ export interface components {
             user: string;
             name: string;
         };
+        SampleSize: {
+            /** @enum {string} */
+            of: "TO_BUILD" | "STANDING";
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            faulty: number;
+            /** Format: int32 */
+            size: number;
+        };
+        Report: {
+            term: string;
+            name: string;
+            zone: string;
+            /** Format: date-time */
+            seenAt: string | null;
+            totals: components["schemas"]["ReportTotals"];
+            departments: components["schemas"]["ReportDepartment"][];
+            templates: components["schemas"]["ReportCount"][];
+            builds: components["schemas"]["ReportBuild"][];
+            failures: components["schemas"]["ReportCount"][];
+            late: components["schemas"]["ReportShell"][];
+            neverOpened: components["schemas"]["ReportShell"][];
+            before: components["schemas"]["ReportBefore"][];
+        };
+        ReportBefore: {
+            term: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            closed: number;
+            /** Format: int32 */
+            archived: number;
+            /** Format: int32 */
+            students: number;
+            /** Format: int32 */
+            instructors: number;
+            /** Format: int32 */
+            withWork: number;
+        };
+        ReportBuild: {
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            by: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: int64 */
+            seconds: number | null;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            failed: number;
+            takenBack: boolean;
+        };
+        ReportCount: {
+            name: string;
+            /** Format: int32 */
+            shells: number;
+        };
+        ReportDepartment: {
+            name: string;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            standing: number;
+            /** Format: int32 */
+            open: number;
+            /** Format: int32 */
+            ownContent: number;
+            /** Format: int32 */
+            seats: number;
+            /** Format: int32 */
+            students: number;
+        };
+        ReportShell: {
+            key: string;
+            code: string;
+            title: string;
+            department: string;
+            when: string;
+        };
+        ReportTotals: {
+            /** Format: int32 */
+            sections: number;
+            /** Format: int32 */
+            shells: number;
+            /** Format: int32 */
+            standing: number;
+            /** Format: int32 */
+            crossLists: number;
+            /** Format: int32 */
+            crossListed: number;
+            /** Format: int32 */
+            seats: number;
+            /** Format: int32 */
+            students: number;
+            /** Format: int32 */
+            instructors: number;
+            /** Format: int32 */
+            byHand: number;
+            /** Format: int32 */
+            drifted: number;
+        };
         Move: {
             /** Format: int32 */
             index: number;
@@ -3436,6 +3674,33 @@ export interface operations {
             };
         };
     };
+    tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VerifyTick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sample"];
+                };
+            };
+        };
+    };
     view: {
         parameters: {
             query?: never;
@@ -3502,6 +3767,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+        };
+    };
+    draw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VerifyDraw"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sample"];
                 };
             };
         };
@@ -5057,6 +5348,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LifeStudent"][];
+                };
+            };
+        };
+    };
+    sampleSizes: {
+        parameters: {
+            query: {
+                share: number;
+                confidence: number;
+            };
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleSize"][];
+                };
+            };
+        };
+    };
+    sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sample"];
+                };
+            };
+        };
+    };
+    report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
                 };
             };
         };

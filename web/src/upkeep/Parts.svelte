@@ -7,6 +7,8 @@
         ['day', 'First day'],
         ['open', 'Open and shut'],
         ['moves', 'Moves'],
+        ['sample', 'A sample'],
+        ['report', 'Report'],
         ['archive', 'Terms that are over'],
     ] as const
 </script>

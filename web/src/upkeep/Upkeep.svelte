@@ -5,6 +5,8 @@
     import FirstDay from './FirstDay.svelte'
     import Moves from './Moves.svelte'
     import OpenShut from './OpenShut.svelte'
+    import Report from './Report.svelte'
+    import Sample from './Sample.svelte'
 
     /** The station where a term is kept true to its last day. */
 </script>
@@ -15,6 +17,10 @@
     <OpenShut />
 {:else if route.params.view === 'moves'}
     <Moves />
+{:else if route.params.view === 'sample'}
+    <Sample />
+{:else if route.params.view === 'report'}
+    <Report />
 {:else if route.params.view === 'archive'}
     <Archive />
 {:else}

@@ -35,3 +35,27 @@ create table extension (
 -- When shells of terms that are over are archived, and of how many terms they are kept.
 create table archive_rule (after_days int not null, keep_terms int not null, by_itself boolean not null);
 insert into archive_rule values (60, 6, false);
+-- Shells drawn to be looked at by hand, and what was found.
+create table sample (
+  id bigint auto_increment primary key,
+  term varchar(255) character set utf8mb4 collate utf8mb4_bin not null,
+  what varchar(20) character set ascii collate ascii_bin not null,
+  whole int not null,
+  share double not null,
+  confidence double not null,
+  seed bigint not null,
+  drawn_by varchar(100) character set utf8mb4 collate utf8mb4_bin not null,
+  drawn_at datetime(6) not null,
+  index by_term (term, id)
+);
+create table sample_shell (
+  sample_id bigint not null,
+  shell_key varchar(300) character set utf8mb4 collate utf8mb4_bin not null,
+  ordinal int not null,
+  part varchar(2000) not null,
+  sound boolean null,
+  found varchar(1000) not null default '',
+  looked_by varchar(100) character set utf8mb4 collate utf8mb4_bin null,
+  looked_at datetime(6) null,
+  primary key (sample_id, shell_key)
+);

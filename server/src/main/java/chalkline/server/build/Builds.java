@@ -15,6 +15,10 @@ interface Builds extends JpaRepository<Build, Long> {
     @Query("from Build b where b.term = :term and b.state <> PLANNED order by b.id desc limit 1")
     Optional<Build> last(String term);
 
+    /** The builds of a term that began, the oldest first. */
+    @Query("from Build b where b.term = :term and b.state <> PLANNED order by b.id")
+    List<Build> begun(String term);
+
     /** The build of a term that is under way. */
     @Query("""
             from Build b where b.term = :term and b.state in (PLANNING, RUNNING, WAITING, PAUSED, ENDING)

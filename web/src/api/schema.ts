@@ -75,7 +75,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["samples"];
         put?: never;
         post: operations["draw"];
         delete?: never;
@@ -940,22 +940,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["sampleSizes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/terms/{term}/upkeep/samples/latest": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["sample"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3771,6 +3755,28 @@ export interface operations {
             };
         };
     };
+    samples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sample"][];
+                };
+            };
+        };
+    };
     draw: {
         parameters: {
             query?: never;
@@ -5373,28 +5379,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SampleSize"][];
-                };
-            };
-        };
-    };
-    sample: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                term: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Sample"];
                 };
             };
         };

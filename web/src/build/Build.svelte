@@ -36,7 +36,8 @@
     const open = $derived(ended && current?.state === 'FAILED' && current.others.followedBy === 0)
     const undoable = $derived(
         ended &&
-            current?.kind === 'BUILD' &&
+            current !== null &&
+            !['TAKE_BACK', 'DELETE'].includes(current.kind) &&
             current.others.takenBackBy === 0 &&
             current.done + current.failed > 0,
     )

@@ -34,6 +34,14 @@ describe('what a build says of itself', () => {
         expect(says({ departments: [closed] })).toBe('60 shells stand as planned, 40 shells closed')
     })
 
+    it('says what became of a term that is over', () => {
+        expect(says({ kind: 'ARCHIVE' })).toBe('100 shells archived')
+        expect(says({ kind: 'RETURN', state: 'RUNNING' })).toBe('Taking out of the archive 100 shells')
+        expect(says({ kind: 'DELETE', state: 'FAILED', done: 30 })).toBe(
+            '30 of 100 shells deleted for good, ended early',
+        )
+    })
+
     it('ended before it was through', () => {
         expect(says({ state: 'FAILED', done: 30, failed: 10 })).toBe(
             '30 shells of 100 stand as planned, ended early',

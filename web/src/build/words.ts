@@ -15,17 +15,27 @@ export function toCome(build: Build): number {
     return Math.max(0, build.shells - build.done - build.failed)
 }
 
+/** What becomes of the shells of a term that is over: while it goes on, and once it is done. */
+const AWAY: Record<string, readonly [string, string]> = {
+    ARCHIVE: ['Archiving', 'archived'],
+    RETURN: ['Taking out of the archive', 'taken out of the archive'],
+    DELETE: ['Deleting', 'deleted for good'],
+}
+
 /** What a build does or did, in a line. */
 export function headline(build: Build, zone: string): string {
     const back = build.kind === 'TAKE_BACK'
     const shells = count(build.shells, 'shell')
+    const away = AWAY[build.kind]
     switch (build.state) {
         case 'PLANNED':
             return `Begins ${build.startsAt ? instant(build.startsAt, zone) : 'later'}`
         case 'PLANNING':
             return back ? `Planning how build ${build.others.undoes} is taken back` : 'Planning the steps'
         case 'RUNNING':
-            return back ? `Taking build ${build.others.undoes} back: ${shells}` : `Building ${shells}`
+            return back
+                ? `Taking build ${build.others.undoes} back: ${shells}`
+                : `${away?.[0] ?? 'Building'} ${shells}`
         case 'WAITING':
             return 'The LMS does not answer; the build waits'
         case 'PAUSED':
@@ -34,6 +44,13 @@ export function headline(build: Build, zone: string): string {
             return 'Ending: what is in flight is waited for'
     }
     if (build.shells === 0 && build.reason) return build.reason
+    if (away)
+        return [
+            `${build.done === build.shells ? '' : `${number(build.done)} of `}${shells} ${away[1]}`,
+            ended(build),
+        ]
+            .filter(Boolean)
+            .join(', ')
     return back ? takenBack(build) : stands(build)
 }
 

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { onMount } from 'svelte'
-    import { get, post, Problem, put, type Api } from '../api/client'
+    import { get, post, put, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -34,11 +34,8 @@
 
     onMount(() => {
         void campus.attempt(async () => {
-            try {
-                sample = await get('/api/terms/{term}/upkeep/samples/latest', { path: { term: route.term } })
-            } catch (e) {
-                if (!(e instanceof Problem) || e.status !== 404) throw e
-            }
+            const drawn = await get('/api/terms/{term}/upkeep/samples', { path: { term: route.term } })
+            sample = drawn[0] ?? null
             known = true
         })
     })
@@ -126,9 +123,8 @@
         {#if sample}
             <p class="soft">
                 Of {FROM[sample.what]}, {instant(sample.at, campus.zone)}, by {sample.by}; seed
-                <span class="code">{sample.seed}</span>. One faulty of {number(
-                    Math.round(100 / (100 * sample.share)),
-                )} would hardly slip by.
+                <span class="code">{sample.seed}</span>. If {number(Math.round(1000 * sample.share) / 10)} % of
+                them were faulty, it would hardly slip by.
             </p>
         {/if}
     </div>

@@ -53,7 +53,13 @@ public final class Rules {
                 crossLists);
     }
 
-    private static When when(String condition, String value) {
+    /** Conventions that say nothing. */
+    public static Conventions plain() {
+        return new Rules().done();
+    }
+
+    /** A condition of which the values are parted by bars; all sections, if it is empty. */
+    public static When when(String condition, String value) {
         try {
             return condition.isEmpty()
                     ? When.ALWAYS

@@ -6,9 +6,12 @@ import chalkline.core.arrivals.ListedClass;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
+import chalkline.core.conventions.Kept;
+import chalkline.core.conventions.Move;
 import chalkline.core.conventions.Rules;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.ShellField;
+import chalkline.core.conventions.When;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
@@ -19,9 +22,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.TreeSet;
 
 /** Small terms and conventions with everything that goes wrong, made from a seed. */
-final class Campuses {
+public final class Campuses {
     private static final List<String> CODES =
             List.of("OCEA 210", "OCEA 210L", "OCEA 410", "ECON 330", "ANTH 330", "M&E-20", "Field School", "OCEA 007");
     private static final List<String> TITLES = List.of(
@@ -64,7 +68,7 @@ final class Campuses {
 
     private final Random random;
 
-    Campuses(long seed) {
+    public Campuses(long seed) {
         this.random = new Random(seed);
     }
 
@@ -73,7 +77,7 @@ final class Campuses {
     }
 
     /** A term of some dozen sections. */
-    Lists lists() {
+    public Lists lists() {
         Lists lists = new Lists().session("OPEN", "No end", "gradingPeriod", "2027-01-11", "", "27SP", "27SP-O");
         for (int i = 0; i < CODES.size(); i++) {
             lists.course("c" + i, CODES.get(i), one(TITLES), random.nextInt(4) == 0 ? "econ" : "ocea");
@@ -110,7 +114,7 @@ final class Campuses {
     }
 
     /** Conventions for it, with cross-lists and overrides of sections that may or may not be there. */
-    Conventions conventions() {
+    public Conventions conventions() {
         Rules rules = new Rules();
         for (int i = 1 + random.nextInt(4); i > 0; i--) {
             String[] when = one(CONDITIONS);
@@ -130,6 +134,34 @@ final class Campuses {
             sets.add(new CrossList("x" + i, lead, joined, random.nextBoolean()));
         }
         return rules.crossLists(sets).done();
+    }
+
+    /** What people made of shells of sections that may or may not be there. */
+    public List<Kept> kept() {
+        List<Kept> kept = new ArrayList<>();
+        for (int i = random.nextInt(4); i > 0; i--) {
+            kept.add(new Kept(
+                    "s" + random.nextInt(28),
+                    Set.of(one(List.of("closed", "deleted", "standing", "title"))),
+                    random.nextBoolean() ? List.of("u" + random.nextInt(9), "i0") : List.of(),
+                    random.nextBoolean() ? List.of("guest") : List.of(),
+                    "so it is"));
+        }
+        return kept;
+    }
+
+    /** Courses, subjects and departments put under departments of the list, and under one that is yet to come. */
+    public List<Move> moves() {
+        List<Move> moves = new ArrayList<>();
+        for (int i = random.nextInt(4); i > 0; i--) {
+            When when = Rules.when(
+                    one(List.of("course", "subject", "department")), one(List.of("OCEA 210", "OCEA", "ECON", "ANTH")));
+            moves.add(
+                    random.nextBoolean()
+                            ? new Move(when, one(List.of("ECON", "OCEA")), Optional.empty())
+                            : new Move(when, "NEW", Optional.of("27SP"), Optional.of("New Studies"), Optional.empty()));
+        }
+        return moves;
     }
 
     private String[] settings(int count) {
@@ -165,6 +197,12 @@ final class Campuses {
             case 5 -> {
                 return now.withOverrides(other.overrides());
             }
+            case 6 -> {
+                return now.withKept(kept());
+            }
+            case 7 -> {
+                return now.withMoves(moves());
+            }
             case 4 -> {
                 var layer = layers.get(at);
                 layers.set(
@@ -196,7 +234,7 @@ final class Campuses {
     }
 
     /** The shell of a row as an LMS holds it after the build. */
-    static HeldShell heldAs(ProofRow row, String key, boolean closed) {
+    public static HeldShell heldAs(ProofRow row, String key, boolean closed) {
         Map<Setting, String> values = new EnumMap<>(Setting.class);
         values.putAll(row.values());
         return new HeldShell(
@@ -237,6 +275,7 @@ final class Campuses {
                 Integer.toString(row.students()),
                 row.snags().toString(),
                 row.sectionWindows().toString(),
+                row.staysClosed() + " " + new TreeSet<>(row.guests()),
                 row.changed().stream().map(ShellField::key).toList().toString(),
                 row.shell().map(shell -> shell.settings().sources().toString()).orElse(""));
     }

@@ -390,8 +390,16 @@ public final class ConventionsReader {
     private List<String> texts(Entry entry, String name) {
         List<String> texts = new ArrayList<>();
         if (entry != null) {
-            tree.sequence(entry.value(), name)
-                    .forEach(node -> tree.text(node, name).ifPresent(texts::add));
+            List<Node> nodes = tree.sequence(entry.value(), name);
+            if (nodes.size() > Bounds.CONDITION_VALUES) {
+                tree.fault(entry.value(), "at most " + Bounds.CONDITION_VALUES + " of " + name);
+            }
+            for (Node node : nodes.subList(0, Math.min(nodes.size(), Bounds.CONDITION_VALUES))) {
+                tree.text(node, name).ifPresent(text -> {
+                    Bounds.tooLong(text, Bounds.ID).ifPresent(reason -> tree.fault(node, reason));
+                    texts.add(text);
+                });
+            }
         }
         return texts;
     }

@@ -8,6 +8,7 @@ import chalkline.core.arrivals.Guards;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossListing;
+import chalkline.core.conventions.Kept;
 import chalkline.core.conventions.Layer;
 import chalkline.core.conventions.Setting;
 import chalkline.formats.Fault;
@@ -15,6 +16,7 @@ import chalkline.formats.FaultyFileException;
 import java.time.DayOfWeek;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -48,6 +50,8 @@ public class ConventionsReaderTest {
               - {section: 001, set: {title: "Field School on the Flats"}}
             crossLists:
               - {id: x1, lead: cl-2001, joined: [cl-2002, 007], approved: true, reason: one stage}
+            kept:
+              - {section: 001, what: [closed, title], without: [u-7], with: [u-8, 009], reason: the chair asked}
             """;
 
     private static List<String> faults(String yaml) {
@@ -67,6 +71,9 @@ public class ConventionsReaderTest {
         assertThat(read.crossListing())
                 .isEqualTo(new CrossListing(CrossListing.Allow.ANY, CrossListing.Lead.LOWEST, 3));
         assertThat(read.moves()).hasSize(1);
+        assertThat(read.kept())
+                .containsExactly(new Kept(
+                        "001", Set.of("closed", "title"), List.of("u-7"), List.of("u-8", "009"), "the chair asked"));
         assertThat(read.layers()).extracting(Layer::off).containsExactly(false, false, true);
         assertThat(read.layers().get(0).set().get(Setting.OPEN).text()).isEqualTo("yes");
         assertThat(read.layers().get(0).set().get(Setting.ENTRY).items()).containsExactly("roster", "code");
@@ -88,6 +95,34 @@ public class ConventionsReaderTest {
         assertThat(back.overrides()).isEqualTo(read.overrides());
         assertThat(back.crossLists()).isEqualTo(read.crossLists());
         assertThat(back.breaks()).isEqualTo(read.breaks());
+        assertThat(back.kept()).isEqualTo(read.kept());
+    }
+
+    @Test
+    void aMoveMayNameADepartmentThatIsYetToComeAndItsCollege() throws Exception {
+        Conventions read = ConventionsReader.read(
+                "c.yaml",
+                "chalkline: 1\nzone: UTC\nmoves:\n"
+                        + "  - {when: {department: HIST}, to: HERI, name: History and Heritage, college: LETT}\n");
+        assertThat(read.moves().get(0).name()).contains("History and Heritage");
+        assertThat(read.moves().get(0).college()).contains("LETT");
+        assertThat(ConventionsReader.read("back.yaml", ConventionsWriter.write(read))
+                        .moves()
+                        .get(0)
+                        .name())
+                .contains("History and Heritage");
+    }
+
+    @Test
+    void whatCannotBeKeptIsSaid() {
+        assertThat(faults("chalkline: 1\nzone: UTC\nkept:\n  - {section: a, what: [closed, doors]}\n"))
+                .singleElement()
+                .asString()
+                .contains("\"doors\" is neither a setting nor closed, deleted or standing");
+        assertThat(faults("chalkline: 1\nzone: UTC\nkept:\n  - {section: a, with: [" + "i".repeat(256) + "]}\n"))
+                .singleElement()
+                .asString()
+                .contains("255");
     }
 
     @Test

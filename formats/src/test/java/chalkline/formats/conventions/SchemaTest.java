@@ -62,7 +62,8 @@ class SchemaTest {
                         "moves",
                         "layers",
                         "overrides",
-                        "crossLists");
+                        "crossLists",
+                        "kept");
     }
 
     private static List<String> names(JsonNode object) {

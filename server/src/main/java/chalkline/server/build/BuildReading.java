@@ -6,12 +6,14 @@ import chalkline.server.lms.CallsAtOnce;
 import chalkline.server.people.PeopleService;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Reads how builds stand: from counters, so that it costs the same however large a build is. */
 @Component
@@ -20,18 +22,35 @@ class BuildReading {
     private static final int CAUSES_SHOWN = 50;
     private static final Set<String> NO_PERSON = Set.of(Build.AFTER_TRIAL, Build.TO_LOOK);
 
+    private final JsonMapper json;
     private final Builds builds;
     private final BuildSteps steps;
     private final Departments departments;
     private final CallsAtOnce atOnce;
     private final PeopleService people;
 
-    BuildReading(Builds builds, BuildSteps steps, Departments departments, CallsAtOnce atOnce, PeopleService people) {
+    BuildReading(
+            Builds builds,
+            BuildSteps steps,
+            Departments departments,
+            CallsAtOnce atOnce,
+            PeopleService people,
+            JsonMapper json) {
+        this.json = json;
         this.builds = builds;
         this.steps = steps;
         this.departments = departments;
         this.atOnce = atOnce;
         this.people = people;
+    }
+
+    /** Of what puts shells away, which of the ways. */
+    private String kind(Build build) {
+        return build.kind() == Build.Kind.PUT_AWAY
+                ? Objects.requireNonNull(
+                                json.readValue(build.wanted(), Wanted.class).away())
+                        .name()
+                : build.kind().name();
     }
 
     static NotFound missing(long id) {
@@ -52,7 +71,7 @@ class BuildReading {
         return new BuildViews.Build(
                 id,
                 build.term(),
-                build.kind().name(),
+                kind(build),
                 build.state().name(),
                 counts.stream().mapToInt(BuildViews.Department::shells).sum(),
                 build.planned(),
@@ -127,7 +146,7 @@ class BuildReading {
                     BuildViews.Department sum = sums.getOrDefault(build.id(), none);
                     return new BuildViews.Listed(
                             build.id(),
-                            build.kind().name(),
+                            kind(build),
                             build.state().name(),
                             sum.shells(),
                             sum.failed(),

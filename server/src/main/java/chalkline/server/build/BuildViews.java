@@ -33,7 +33,7 @@ public final class BuildViews {
     /**
      * A build in a list.
      *
-     * @param kind {@code BUILD} or {@code TAKE_BACK}
+     * @param kind {@code BUILD}, {@code TAKE_BACK}, or {@code ARCHIVE}, {@code RETURN} or {@code DELETE} of a term that is over
      */
     public record Listed(
             long id,
@@ -76,7 +76,7 @@ public final class BuildViews {
     /**
      * A build at a glance.
      *
-     * @param kind {@code BUILD} or {@code TAKE_BACK}
+     * @param kind {@code BUILD}, {@code TAKE_BACK}, or {@code ARCHIVE}, {@code RETURN} or {@code DELETE} of a term that is over
      * @param planned how many shells are planned so far
      * @param done shells of which every step is done
      * @param failed shells of which a step failed

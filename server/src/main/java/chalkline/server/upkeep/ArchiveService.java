@@ -32,6 +32,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Shells of terms that are over: archived so many days after, kept for so many terms; by rule or by hand. */
 @Service
@@ -160,6 +161,7 @@ class ArchiveService {
     }
 
     @Administrators
+    @Transactional
     public LifeViews.Archive set(LifeViews.Rule rule) {
         db.sql("update archive_rule set after_days = ?, keep_terms = ?, by_itself = ?")
                 .params(rule.afterDays(), rule.keepTerms(), rule.byItself())

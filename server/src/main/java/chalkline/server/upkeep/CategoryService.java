@@ -20,6 +20,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** The categories of the LMS: which are empty and wanted by nothing, so that they can go. */
 @Service
@@ -29,9 +30,16 @@ class CategoryService {
     private final ProofService proofs;
     private final Lms lms;
     private final LedgerService ledger;
+    private final TransactionTemplate transaction;
     private final ChalkLineSettings settings;
 
-    CategoryService(ProofService proofs, @AtOnce Lms lms, LedgerService ledger, ChalkLineSettings settings) {
+    CategoryService(
+            ProofService proofs,
+            @AtOnce Lms lms,
+            LedgerService ledger,
+            ChalkLineSettings settings,
+            TransactionTemplate transaction) {
+        this.transaction = transaction;
         this.settings = settings;
         this.proofs = proofs;
         this.lms = lms;
@@ -110,7 +118,7 @@ class CategoryService {
                         some.get(i), answer.done(), answer.message() == null ? "" : answer.message()));
             }
         }
-        ledger.write(
+        transaction.executeWithoutResult(status -> ledger.write(
                 what,
                 term,
                 Map.of(
@@ -118,7 +126,7 @@ class CategoryService {
                         gone.stream()
                                 .filter(MoveViews.Gone::done)
                                 .map(MoveViews.Gone::path)
-                                .toList()));
+                                .toList())));
         return gone;
     }
 }

@@ -8,7 +8,6 @@ import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Administrators;
-import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
@@ -30,6 +29,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Students who are let in longer than the others, as with an incomplete: each with its reason and its last day. */
 @Service
@@ -43,6 +43,7 @@ class Extensions {
     private final PeopleService people;
     private final LedgerService ledger;
     private final Today today;
+    private final TransactionTemplate transaction;
     private final Lms lms;
 
     Extensions(
@@ -53,7 +54,9 @@ class Extensions {
             PeopleService people,
             LedgerService ledger,
             Today today,
+            TransactionTemplate transaction,
             @AtOnce Lms lms) {
+        this.transaction = transaction;
         this.db = db;
         this.terms = terms;
         this.arrivals = arrivals;
@@ -119,7 +122,7 @@ class Extensions {
         Terms.Standing now = terms.now(term);
         ProofRow row = now.rows().get(key);
         if (row == null || row.held().isEmpty()) {
-            throw new NotFound("There is no shell " + key + " in the LMS.");
+            throw new Refusal("key", 0, "There is no shell " + key + " in the LMS.");
         }
         ZoneId zone = conventions.zone();
         if (until.isBefore(today.in(zone))) {
@@ -128,15 +131,18 @@ class Extensions {
         String moment = IsoMoment.write(until.atTime(END_OF_DAY).atZone(zone));
         String there = row.held().get().key();
         tell(new Lms.Extension(there, user, moment));
-        db.sql(
-                        "update extension set ended_at = ? where term = ? and shell_key = ? and user_id = ? and ended_at is null")
-                .params(now(), term, key, user)
-                .update();
-        db.sql("insert into extension (term, shell_key, user_id, until, reason, given_by, given_at)"
-                        + " values (?, ?, ?, ?, ?, ?, ?)")
-                .params(term, key, user, moment, reason, SignedIn.login(), now())
-                .update();
-        ledger.write("let in longer", term, Map.of("shell", key, "person", user, "until", moment, "reason", reason));
+        transaction.executeWithoutResult(status -> {
+            db.sql(
+                            "update extension set ended_at = ? where term = ? and shell_key = ? and user_id = ? and ended_at is null")
+                    .params(now(), term, key, user)
+                    .update();
+            db.sql("insert into extension (term, shell_key, user_id, until, reason, given_by, given_at)"
+                            + " values (?, ?, ?, ?, ?, ?, ?)")
+                    .params(term, key, user, moment, reason, SignedIn.login(), now())
+                    .update();
+            ledger.write(
+                    "let in longer", term, Map.of("shell", key, "person", user, "until", moment, "reason", reason));
+        });
         return of(term);
     }
 
@@ -146,7 +152,7 @@ class Extensions {
         LifeViews.Extension given = of(term).stream()
                 .filter(one -> one.id() == id)
                 .findFirst()
-                .orElseThrow(() -> new NotFound("Nobody is let in longer under the number " + id + "."));
+                .orElseThrow(() -> new Refusal("Nobody is let in longer under the number " + id + "."));
         String there = terms.now(term).rows().containsKey(given.key())
                 ? terms.now(term)
                         .rows()
@@ -156,10 +162,12 @@ class Extensions {
                         .orElse(given.key())
                 : given.key();
         tell(new Lms.Extension(there, given.user(), null));
-        db.sql("update extension set ended_at = ? where id = ?")
-                .params(now(), id)
-                .update();
-        ledger.write("let in no longer", term, Map.of("shell", given.key(), "person", given.user()));
+        transaction.executeWithoutResult(status -> {
+            db.sql("update extension set ended_at = ? where id = ?")
+                    .params(now(), id)
+                    .update();
+            ledger.write("let in no longer", term, Map.of("shell", given.key(), "person", given.user()));
+        });
         return of(term);
     }
 

@@ -12,8 +12,8 @@ import chalkline.core.upkeep.FirstDayCause;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Administrators;
-import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Readers;
+import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
@@ -142,7 +142,7 @@ class FirstDayService {
                 .filter(row -> row.department().equals(department))
                 .toList();
         if (own.isEmpty()) {
-            throw new NotFound("Nothing was found in shells of " + department + " for that day, so nothing was sent.");
+            throw new Refusal("Nothing was found in shells of " + department + " for that day, so nothing was sent.");
         }
         List<String> paragraphs = new ArrayList<>();
         paragraphs.add("This is what students would meet on %s in the shells of %s. %d shells were looked at in all."

@@ -7,7 +7,6 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.upkeep.SampleSize;
 import chalkline.core.upkeep.Sampling;
 import chalkline.server.frame.Administrators;
-import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
@@ -212,7 +211,7 @@ class SampleService {
                         term)
                 .update();
         if (changed == 0) {
-            throw new NotFound("The sample " + id + " has no shell " + key + ".");
+            throw new Refusal("The sample " + id + " has no shell " + key + ".");
         }
         return last(term).orElseThrow();
     }

@@ -1,7 +1,6 @@
 package chalkline.server.upkeep;
 
 import chalkline.core.Bounds;
-import chalkline.server.frame.NotFound;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.DecimalMax;
 import jakarta.validation.constraints.DecimalMin;
@@ -63,10 +62,10 @@ class VerifyController {
         return samples.sizes(term, share, confidence);
     }
 
-    /** The last sample of a term. */
-    @GetMapping("/samples/latest")
-    SampleViews.Sample sample(@PathVariable String term) {
-        return samples.last(term).orElseThrow(() -> new NotFound("No sample of " + term + " was drawn yet."));
+    /** The last sample of a term; none before the first. */
+    @GetMapping("/samples")
+    List<SampleViews.Sample> samples(@PathVariable String term) {
+        return samples.last(term).stream().toList();
     }
 
     @PostMapping("/samples")

@@ -48,6 +48,67 @@ class AccessTest {
             new Route("GET", "/api/desk", false, ""),
             new Route("DELETE", "/api/asks/{name}", false, ""),
             new Route("GET", "/api/terms/{term}/line", false, ""),
+            new Route("GET", "/api/terms/{term}/upkeep/drift", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/drift/keeping",
+                    true,
+                    "{\"versions\":\"1.1.1\",\"chosen\":[{\"key\":\"s:x\",\"field\":\"title\"}],\"reason\":\"so it is\"}"),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/drift/kept",
+                    true,
+                    "{\"versions\":\"1.1.1\",\"chosen\":[{\"key\":\"s:x\",\"field\":\"title\"}],\"reason\":\"so it is\"}"),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/drift/put-back",
+                    true,
+                    "{\"versions\":\"1.1.1\",\"keys\":[\"s:x\"],\"closes\":0}"),
+            new Route("GET", "/api/terms/{term}/upkeep/first-day", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/first-day/mail",
+                    true,
+                    "{\"day\":\"2027-01-04\",\"department\":\"Nowhere\",\"to\":\"a@skerrow.example\"}"),
+            new Route("GET", "/api/terms/{term}/upkeep/moves", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/moves/effect",
+                    false,
+                    "{\"basedOn\":1,\"stack\":{\"layers\":[],\"about\":0}}"),
+            new Route("GET", "/api/terms/{term}/upkeep/categories", false, ""),
+            new Route("POST", "/api/terms/{term}/upkeep/categories/removal", true, "{\"paths\":[\"Nowhere\"]}"),
+            new Route("POST", "/api/terms/{term}/upkeep/categories/return", true, "{\"paths\":[\"Nowhere\"]}"),
+            new Route("GET", "/api/terms/{term}/upkeep/shells", false, ""),
+            new Route("GET", "/api/terms/{term}/upkeep/shells/{key}/students", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/opening",
+                    true,
+                    "{\"versions\":\"1.1.1\",\"keys\":[\"s:x\"],\"open\":true,\"opens\":null,\"closes\":null,\"reason\":\"so it is\"}"),
+            new Route("GET", "/api/terms/{term}/upkeep/extensions", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/extensions",
+                    true,
+                    "{\"key\":\"s:x\",\"user\":\"u\",\"until\":\"2030-01-01\",\"reason\":\"an incomplete\"}"),
+            new Route("DELETE", "/api/terms/{term}/upkeep/extensions/{id}", true, ""),
+            new Route("GET", "/api/upkeep/archive", false, ""),
+            new Route("PUT", "/api/upkeep/archive/rule", true, "{\"afterDays\":60,\"keepTerms\":6,\"byItself\":false}"),
+            new Route("POST", "/api/terms/{term}/upkeep/archive", true, "{\"away\":\"ARCHIVE\",\"shells\":1}"),
+            new Route("GET", "/api/terms/{term}/upkeep/report", false, ""),
+            new Route("GET", "/api/terms/{term}/upkeep/samples/sizes", false, ""),
+            new Route("GET", "/api/terms/{term}/upkeep/samples", false, ""),
+            new Route(
+                    "POST",
+                    "/api/terms/{term}/upkeep/samples",
+                    true,
+                    "{\"of\":\"STANDING\",\"share\":0.05,\"confidence\":0.95,\"seed\":null}"),
+            new Route(
+                    "PUT",
+                    "/api/terms/{term}/upkeep/samples/{id}",
+                    true,
+                    "{\"key\":\"s:x\",\"sound\":true,\"found\":\"\"}"),
             new Route("GET", "/api/arrivals", false, ""),
             new Route("GET", "/api/arrivals/{id}", false, ""),
             new Route("GET", "/api/arrivals/{id}/departments", false, ""),
@@ -244,6 +305,7 @@ class AccessTest {
                 .replace("{before}", "1")
                 .replace("{format}", "csv")
                 .replace("{name}", "a-name")
+                .replace("{key}", "s:none")
                 .replace("{source}", "registrar")
                 .replace("{login}", "quill-of-old");
         if (path.equals("/api/weeks")) {

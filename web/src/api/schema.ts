@@ -5360,9 +5360,9 @@ export interface operations {
     };
     sampleSizes: {
         parameters: {
-            query: {
-                share: number;
-                confidence: number;
+            query?: {
+                share?: number;
+                confidence?: number;
             };
             header?: never;
             path: {

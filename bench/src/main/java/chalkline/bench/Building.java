@@ -174,6 +174,7 @@ final class Building {
             System.out.printf(
                     "20,000 shells: planned in %.1f s, built in %.0f s (%s), process of %s%n",
                     planned / 1000, whole / 1000, ended.get("state").asString(), resident(system));
+            rows.addAll(Upkeeping.measure(system, abara));
         }
         return rows;
     }

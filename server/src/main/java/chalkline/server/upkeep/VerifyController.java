@@ -57,8 +57,8 @@ class VerifyController {
     @GetMapping("/samples/sizes")
     List<SampleViews.Size> sampleSizes(
             @PathVariable String term,
-            @RequestParam @DecimalMin("0.001") @DecimalMax("0.5") double share,
-            @RequestParam @DecimalMin("0.5") @DecimalMax("0.999") double confidence) {
+            @RequestParam(defaultValue = "0.05") @DecimalMin("0.001") @DecimalMax("0.5") double share,
+            @RequestParam(defaultValue = "0.95") @DecimalMin("0.5") @DecimalMax("0.999") double confidence) {
         return samples.sizes(term, share, confidence);
     }
 

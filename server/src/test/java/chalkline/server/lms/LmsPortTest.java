@@ -47,7 +47,8 @@ class LmsPortTest {
         });
         // it is a part of Shell too, which has more
         ((ObjectNode) description.at("/components/schemas/ShellPut")).remove("unevaluatedProperties");
-        try (RunningSystem system = RunningSystem.tapped(60, "--standins.copy-millis=1");
+        try (RunningSystem system =
+                        RunningSystem.tapped(60, "--standins.copy-millis=1", "--standins.earlier-terms=true");
                 Wiretap tap = system.tap()) {
             work(system.signedIn("abara"), Client.anonymous(system.standIns()));
             calls = tap.calls();
@@ -98,9 +99,47 @@ class LmsPortTest {
         assertThat(abara.get("/api/templates/from-shell?key=s:cl-27SP-3&versions=" + versions)
                         .status())
                 .isEqualTo(200);
+        upkeep(abara, lms);
         assertThat(abara.takenBack(joined.get("id").asLong()).get("failed").asInt())
                 .isZero();
         assertThat(abara.takenBack(first.get("id").asLong()).get("failed").asInt())
+                .isZero();
+    }
+
+    /** A shell that somebody closed stays so, its title is put back; a student is let in longer; a term that is over is archived. */
+    private static void upkeep(Client abara, Client lms) {
+        String key = "s:cl-27SP-7";
+        String upkeep = "/api/terms/27SP/upkeep";
+        lms.put("/lms/api/trouble/closed/" + key + "?closed=true", "");
+        abara.refreshHeld();
+        String versions = abara.versions("27SP");
+        Client.Answer kept = abara.post(upkeep + "/drift/kept", """
+                {"versions":"%s","chosen":[{"key":"%s","field":"closed"}],"reason":"the chair asked"}""".formatted(versions, key));
+        assertThat(kept.status()).as(kept.text()).isEqualTo(200);
+        lms.put("/lms/api/trouble/title/" + key + "?title=Ours", "");
+        abara.refreshHeld();
+        Client.Answer back = abara.post(upkeep + "/drift/put-back", """
+                {"versions":"%s","keys":["%s"],"closes":0}""".formatted(abara.versions("27SP"), key));
+        assertThat(back.status()).as(back.text()).isEqualTo(200);
+        assertThat(abara.ended(back.json().get("build").asLong()).get("failed").asInt())
+                .isZero();
+        JsonNode student = null;
+        String shell = "";
+        for (int i = 10; student == null; i++) {
+            shell = "s:cl-27SP-" + i;
+            student =
+                    abara.get(upkeep + "/shells/" + shell + "/students").json().get(0);
+        }
+        Client.Answer longer = abara.post(upkeep + "/extensions", """
+                {"key":"%s","user":%s,"until":"2027-08-31","reason":"an incomplete"}""".formatted(shell, student.get("user")));
+        assertThat(longer.status()).as(longer.text()).isEqualTo(200);
+        assertThat(abara.get(upkeep + "/categories").status()).isEqualTo(200);
+        JsonNode over = abara.get("/api/upkeep/archive").json().get("terms").get(0);
+        Client.Answer away = abara.post(
+                "/api/terms/" + over.get("term").asString() + "/upkeep/archive",
+                "{\"away\":\"ARCHIVE\",\"shells\":" + over.get("standing") + "}");
+        assertThat(away.status()).as(away.text()).isEqualTo(200);
+        assertThat(abara.ended(away.json().get("build").asLong()).get("failed").asInt())
                 .isZero();
     }
 
@@ -182,6 +221,9 @@ class LmsPortTest {
                         "PUT /outlines",
                         "PUT /people",
                         "PUT /closed",
+                        "PUT /archived",
+                        "PUT /extensions",
+                        "GET /categories",
                         "PUT /names",
                         "POST /copies",
                         "POST /people/lookups",

@@ -13,7 +13,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -30,6 +32,7 @@ class ThirtyDaysTest {
     private static final int COLLEGE_MOVES = 12;
     private static final int HALVED = 16;
     private static final int DOUBLED = 23;
+    private static final int MEDDLED = 9;
     private static final String ALL = "[\"ADDS\",\"DROPS\",\"INSTRUCTORS\",\"NEW_SECTIONS\",\"DATES\",\"NAMES\"]";
 
     private RunningSystem system;
@@ -189,6 +192,9 @@ class ThirtyDaysTest {
             builds += outcome.get("build").isNull() ? 0 : 1;
             // cancelled sections alone wait
             assertThat(outcome.get("waits")).isEqualTo(outcome.get("closes"));
+            if (day % MEDDLED == 0) {
+                putBack(day);
+            }
         }
         assertThat(builds).isEqualTo(DAYS - 3);
         Map<String, Integer> left = counts();
@@ -210,6 +216,56 @@ class ThirtyDaysTest {
         for (String kind : new String[] {"shell made", "copy"}) {
             assertThat(effects().at("/" + kind + "/repeated")).as(kind).isEmpty();
         }
+        assertFirstDayIsAsTheLmsHasIt();
+    }
+
+    /** People change shells here and there in the LMS, and all of it is put back. */
+    private void putBack(int day) {
+        standIns.put("/lms/api/trouble/drift?term=27SP&count=22&seed=" + day, "");
+        abara.refreshHeld();
+        JsonNode drift = abara.get("/api/terms/27SP/upkeep/drift").json();
+        Set<String> keys = new TreeSet<>();
+        drift.get("rows").forEach(row -> keys.add("\"" + row.get("key").asString() + "\""));
+        // one of which the section was cancelled meanwhile is only to be closed
+        assertThat(keys.size()).as("day %d", day).isBetween(15, 22);
+        Client.Answer begun = abara.post(
+                "/api/terms/27SP/upkeep/drift/put-back", """
+                {"versions":%s,"keys":[%s],"closes":0}""".formatted(drift.get("versions"), String.join(",", keys)));
+        assertThat(begun.status()).as(begun.text()).isEqualTo(200);
+        assertThat(abara.ended(begun.json().get("build").asLong()).get("state").asString())
+                .isEqualTo("DONE");
+        abara.refreshHeld();
+        assertThat(abara.get("/api/terms/27SP/upkeep/drift").json().get("rows")).isEmpty();
+    }
+
+    /** What it says of shells without students and instructors, over days on which every part of the term is taught. */
+    private void assertFirstDayIsAsTheLmsHasIt() throws SQLException {
+        Map<String, Set<String>> found = new TreeMap<>();
+        for (String day : new String[] {"2027-01-18", "2027-04-12"}) {
+            abara.get("/api/terms/27SP/upkeep/first-day?day=" + day)
+                    .json()
+                    .get("rows")
+                    .forEach(row -> found.computeIfAbsent(row.get("cause").asString(), cause -> new TreeSet<>())
+                            .add(row.get("key").asString()));
+        }
+        assertThat(found).doesNotContainKeys("NOT_BUILT", "NAME_OFF", "DOUBLED");
+        assertThat(found.getOrDefault("EMPTY_ROSTER", Set.of())).isEqualTo(without("student"));
+        assertThat(found.getOrDefault("NO_INSTRUCTOR", Set.of())).isEqualTo(without("instructor"));
+    }
+
+    /** Keys of open shells that the LMS has nobody of a role in. */
+    private Set<String> without(String role) throws SQLException {
+        Set<String> keys = new TreeSet<>();
+        try (Connection connection = connected(system.lmsDatabaseUrl());
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery(
+                        "select shell_key from shell s where term = '27SP' and not closed and not exists"
+                                + " (select 1 from member m where m.shell_id = s.id and m.role = '" + role + "')")) {
+            while (rows.next()) {
+                keys.add(rows.getString(1));
+            }
+        }
+        return keys;
     }
 
     /** Every shell of a department goes with it to another college, also those of which nothing else changed. */

@@ -7,6 +7,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -15,9 +16,13 @@ import tools.jackson.databind.json.JsonMapper;
 public class TroublePages {
     private final Mischief mischief;
     private final Effects effects;
+    private final Hands hands;
+    private final Turns turns;
     private final JsonMapper json;
 
-    TroublePages(Mischief mischief, Effects effects, JsonMapper json) {
+    TroublePages(Mischief mischief, Effects effects, Hands hands, Turns turns, JsonMapper json) {
+        this.hands = hands;
+        this.turns = turns;
         this.mischief = mischief;
         this.effects = effects;
         this.json = json;
@@ -59,6 +64,13 @@ public class TroublePages {
         model.addAttribute("fields", fields);
         model.addAttribute("done", done);
         return "trouble";
+    }
+
+    /** People rename, move, close or delete shells here and there, and put people in and out. */
+    @PostMapping("/lms/trouble/hands")
+    String hands(@RequestParam String term, @RequestParam int count) {
+        turns.take(() -> hands.drift(term, count, System.nanoTime()));
+        return "redirect:/lms/trouble";
     }
 
     @PostMapping("/lms/trouble")

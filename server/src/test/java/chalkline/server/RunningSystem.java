@@ -2,6 +2,7 @@ package chalkline.server;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.BindException;
 import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.file.Files;
@@ -14,6 +15,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ThreadLocalRandom;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -24,6 +26,8 @@ import org.springframework.context.ConfigurableApplicationContext;
  */
 public final class RunningSystem implements AutoCloseable {
     private static final String VERSION = "0.1.0";
+    private static final int FIRST_PORT = 12_000;
+    private static final int FIRST_OUTGOING = 32_768;
     private static final String TOKEN = "--standins.token=";
 
     private final String schema = "chalkline_t" + Long.toString(System.nanoTime(), 36);
@@ -372,12 +376,20 @@ public final class RunningSystem implements AutoCloseable {
         return folder;
     }
 
-    /** A port that nobody listens at. */
+    /**
+     * A port that nobody listens at, of those that systems give to no connection that goes out, so that none takes it before
+     * it is listened at; drawn, so that tests beside each other hardly draw the same.
+     */
     public static int freePort() {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        while (true) {
+            int port = ThreadLocalRandom.current().nextInt(FIRST_PORT, FIRST_OUTGOING);
+            try (ServerSocket socket = new ServerSocket(port)) {
+                return socket.getLocalPort();
+            } catch (BindException taken) {
+                // another one then
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
     }
 

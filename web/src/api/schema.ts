@@ -1833,6 +1833,8 @@ export interface components {
             versions: string;
             keys: string[];
             open: boolean;
+            /** Format: date */
+            by: string | null;
             opens: string | null;
             closes: string | null;
             reason: string;

@@ -11,7 +11,10 @@
             const from = samples[Math.max(0, i - 3)]
             const to = samples[i]
             if (from && to && to.at > from.at) {
-                rates.push({ x: to.done / shells, rate: (to.done - from.done) / (to.at - from.at) })
+                rates.push({
+                    x: to.done / Math.max(1, shells),
+                    rate: (to.done - from.done) / (to.at - from.at),
+                })
             }
         }
         const most = Math.max(...rates.map((r) => r.rate), 0.001)

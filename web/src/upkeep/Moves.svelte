@@ -4,10 +4,12 @@
     import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
+    import Effect from '../conventions/Effect.svelte'
     import { count, number } from '../frame/words'
     import Grid from './Grid.svelte'
     import { finds, grouped } from './lines'
     import { Moves, NOWHERE, type Movable } from './moves.svelte'
+    import LateChange from './LateChange.svelte'
     import MoveEffect from './MoveEffect.svelte'
     import Parts from './Parts.svelte'
 
@@ -77,9 +79,9 @@
         void campus.attempt(async () => {
             const what = count(moves.marked.length, moves.by)
             await moves.keep(
-                note || `${what} to ${moves.target.name || moves.target.to || moves.target.category}`,
+                note || `${what} to ${moves.target.name || moves.target.to || moves.target.value}`,
             )
-            says = `${what} moved; ${count(moves.toBuild.length, 'shell')} wait to be built`
+            says = `${what} ${moves.by === 'shell' ? 'set' : 'moved'}; ${count(moves.toBuild.length, 'shell')} wait to be built`
             note = ''
             moves.target = { ...NOWHERE }
             await campus.refresh()
@@ -182,21 +184,15 @@
         {/if}
     {/if}
     {#if moves.marked.length > 0}
-        <h2>Where {moves.marked.length === 1 ? 'it goes' : 'they go'}</h2>
+        <h2>
+            {moves.by === 'shell'
+                ? 'What is set'
+                : moves.marked.length === 1
+                  ? 'Where it goes'
+                  : 'Where they go'}
+        </h2>
         {#if moves.by === 'shell'}
-            <p>
-                <label
-                    >Category <input
-                        bind:value={moves.target.category}
-                        list="categories"
-                        placeholder="College / Department"
-                        size="34"
-                    /></label
-                >
-                <datalist id="categories">
-                    {#each categories as one (one.path)}<option value={one.path}></option>{/each}
-                </datalist>
-            </p>
+            <LateChange bind:target={moves.target} {categories} />
         {:else}
             <p>
                 <label
@@ -243,7 +239,11 @@
             </p>
         {/if}
         {#if moves.effect}
-            <MoveEffect effect={moves.effect} />
+            {#if moves.outcome}
+                <Effect effect={moves.outcome} stale={false} />
+            {:else}
+                <MoveEffect effect={moves.effect} />
+            {/if}
             <p>
                 <label>Note <input bind:value={note} maxlength="1000" size="28" placeholder="why" /></label>
             </p>
@@ -251,7 +251,9 @@
                 <button
                     class="go"
                     disabled={moves.effect.unmatched.length > 0 || moves.effect.shells === 0}
-                    onclick={keep}>Move {count(moves.marked.length, moves.by)}</button
+                    onclick={keep}
+                    >{moves.by === 'shell' ? 'Set it for' : 'Move'}
+                    {count(moves.marked.length, moves.by)}</button
                 >
                 <button class="plain" onclick={() => moves.marks.clear()}>Unmark</button>
             </p>

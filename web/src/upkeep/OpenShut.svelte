@@ -79,6 +79,7 @@
                     versions: all?.versions ?? '',
                     keys: marked.map((one) => one.key),
                     open,
+                    by: null,
                     opens: open && opens ? opens : null,
                     closes: null,
                     reason,

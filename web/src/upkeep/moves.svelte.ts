@@ -19,9 +19,11 @@ export interface Target {
     name: string
     college: string
     since: string
-    category: string
+    /** Of single shells: what is set, by its key, and to what. */
+    setting: string
+    value: string
 }
-export const NOWHERE: Target = { to: '', name: '', college: '', since: '', category: '' }
+export const NOWHERE: Target = { to: '', name: '', college: '', since: '', setting: 'category', value: '' }
 
 /** Courses, departments or shells that are chosen and where they go, with what that does before it is kept. */
 export class Moves {
@@ -30,6 +32,8 @@ export class Moves {
     marks = new SvelteSet<string>()
     target = $state<Target>({ ...NOWHERE })
     effect = $state.raw<Api['MoveEffect'] | null>(null)
+    /** The same with values before and after, where something else than the category is set. */
+    outcome = $state.raw<Api['ProofEffect'] | null>(null)
     /** What was pasted and is nothing that can be moved. */
     unknown = $state.raw<string[]>([])
     /** Shells that the last move that was kept has changed, to be built. */
@@ -68,7 +72,7 @@ export class Moves {
     readonly marked = $derived(this.rows.filter((row) => this.marks.has(row.id)))
     readonly ready = $derived(
         this.marked.length > 0 &&
-            (this.by === 'shell' ? this.target.category.trim() !== '' : this.target.to.trim() !== ''),
+            (this.by === 'shell' ? this.target.value.trim() !== '' : this.target.to.trim() !== ''),
     )
 
     get by(): By {
@@ -98,14 +102,14 @@ export class Moves {
 
     private change(): Api['Change'] {
         const version = this.sheet?.version ?? 0
-        const { to, name, college, since, category } = this.target
+        const { to, name, college, since, setting, value } = this.target
         if (this.by === 'shell') {
             const chosen = this.shells.filter((one) => this.marks.has(one.code))
             return changeOf(version, {
                 settings: {
                     sections: chosen.map((one) => ({
                         section: one.sections[0] ?? '',
-                        set: { category: category.trim().replace(/[\\{}[\]]/g, '\\$&') },
+                        set: { [setting]: value.trim() },
                     })),
                 },
             })
@@ -132,13 +136,20 @@ export class Moves {
         const mine = ++this.asked
         if (!this.ready) {
             this.effect = null
+            this.outcome = null
             return
         }
         const effect = await post('/api/terms/{term}/upkeep/moves/effect', {
             path: { term: route.term },
             body: this.change(),
         })
-        if (mine === this.asked) this.effect = effect
+        const outcome =
+            this.by === 'shell' && this.target.setting !== 'category'
+                ? await post('/api/terms/{term}/effect', { path: { term: route.term }, body: this.change() })
+                : null
+        if (mine !== this.asked) return
+        this.effect = effect
+        this.outcome = outcome
     }
 
     async keep(note: string) {
@@ -146,6 +157,7 @@ export class Moves {
         await post('/api/conventions/versions', { body: { change: this.change(), note } })
         this.marks.clear()
         this.effect = null
+        this.outcome = null
         this.toBuild = keys
         await this.load()
     }

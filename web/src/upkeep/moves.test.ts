@@ -64,4 +64,42 @@ describe('what is moved', () => {
         expect(sheet.effect?.shells).toBe(6)
         vi.unstubAllGlobals()
     })
+
+    it('sets anything else of single shells, with values before and after', async () => {
+        history.replaceState(null, '', '/27SP/upkeep?view=moves&by=shell')
+        window.dispatchEvent(new PopStateEvent('popstate'))
+        const sheet = moves()
+        sheet.shells = [
+            {
+                key: 's:a',
+                code: '27sp-ocea-210',
+                title: 'Tides',
+                category: 'Sea',
+                department: 'OCEA',
+                kind: '',
+                state: 'SHUT',
+                opens: '',
+                closes: '',
+                students: 3,
+                why: '',
+                byHand: false,
+                sections: ['a', 'b'],
+            },
+        ]
+        const fetched = vi.fn(async () => new Response('{"shells":1,"keys":["s:a"]}', { status: 200 }))
+        vi.stubGlobal('fetch', fetched)
+        sheet.paste('27SP-OCEA-210')
+        sheet.target = { ...sheet.target, setting: 'language', value: ' fr ' }
+        await sheet.look()
+        const asked = fetched.mock.calls as unknown as [string, { body: string }][]
+        expect(asked.map(([path]) => path)).toEqual([
+            '/api/terms/27SP/upkeep/moves/effect',
+            '/api/terms/27SP/effect',
+        ])
+        expect(JSON.parse(asked[0]?.[1].body ?? '').settings).toEqual({
+            sections: [{ section: 'a', set: { language: 'fr' } }],
+        })
+        expect(sheet.outcome?.shells).toBe(1)
+        vi.unstubAllGlobals()
+    })
 })

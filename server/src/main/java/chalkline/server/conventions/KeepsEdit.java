@@ -62,6 +62,9 @@ public record KeepsEdit(
             }
             kept.add(new Kept(one.section(), one.what(), one.without(), one.with(), reason));
         }
+        if (kept.size() > Bounds.OVERRIDES) {
+            throw new Refusal("keeps", 0, "At most " + Bounds.OVERRIDES + " things are kept; take out what is over.");
+        }
         return SettingsEdit.with(conventions, values).withKept(kept);
     }
 

@@ -67,6 +67,9 @@ record MovesEdit(
         }
         add.forEach(one ->
                 moves.add(new Move(one.when(), one.to(), given(one.since()), given(one.name()), given(one.college()))));
+        if (moves.size() > Bounds.MOVES) {
+            throw new Refusal("moves", 0, "At most " + Bounds.MOVES + " moves hold at once; take out what is over.");
+        }
         return conventions.withMoves(moves);
     }
 

@@ -72,10 +72,14 @@ class Extensions {
     public List<LifeViews.Extension> of(String term) {
         Terms.Standing now = terms.now(term);
         RegistrarList list = arrivals.list(now.proof().arrival());
-        return db.sql("select * from extension where term = ? and ended_at is null order by until, id")
+        return db
+                .sql("select * from extension where term = ? and ended_at is null order by until, id")
                 .param(term)
                 .query((row, n) -> view(row, now, list))
-                .list();
+                .list()
+                .stream()
+                .filter(one -> !IsoMoment.known(one.until()).toLocalDate().isBefore(today.in(conventions.zone())))
+                .toList();
     }
 
     /** The students of a shell as the LMS has them now, by name. */

@@ -39,7 +39,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** What would embarrass on the first day, or on any other; by cause, and by department to send on. */
 @Service
 class FirstDayService {
-    private static final LocalTime MORNING = LocalTime.of(8, 0);
+    /** When students come. */
+    static final LocalTime MORNING = LocalTime.of(8, 0);
 
     private final Terms terms;
     private final ArrivalService arrivals;

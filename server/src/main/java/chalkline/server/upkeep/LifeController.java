@@ -31,11 +31,16 @@ class LifeController {
         this.archive = archive;
     }
 
-    /** Shells to be opened or shut. */
+    /**
+     * Shells to be opened or shut.
+     *
+     * @param by a day on which they are to be open at the latest; null where each opens when it does
+     */
     record Open(
             @NotBlank String versions,
             @NotNull @Size(min = 1, max = 50_000) Set<@NotBlank String> keys,
             boolean open,
+            @Nullable LocalDate by,
             @Nullable @Size(max = Bounds.FIELD) String opens,
             @Nullable @Size(max = Bounds.FIELD) String closes,
             @NotBlank @Size(max = Bounds.REASON) String reason) {}
@@ -66,6 +71,7 @@ class LifeController {
                 new LifeService.Opening(
                         open.keys(),
                         open.open(),
+                        open.by(),
                         open.opens(),
                         open.closes(),
                         open.reason().strip()));

@@ -17,6 +17,7 @@ import chalkline.server.frame.Refusal;
 import chalkline.server.frame.Today;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
@@ -88,7 +89,16 @@ class LifeService {
                 row.students(),
                 why(row, held),
                 held != null && held.openByHand(),
-                row.sections());
+                leadFirst(row));
+    }
+
+    private static List<String> leadFirst(ProofRow row) {
+        List<String> sections = new ArrayList<>();
+        if (row.shell().isPresent()) {
+            sections.add(row.lead());
+            row.sections().stream().filter(one -> !one.equals(row.lead())).forEach(sections::add);
+        }
+        return sections;
     }
 
     private static LifeViews.State state(@Nullable HeldShell held, OffsetDateTime at) {
@@ -125,15 +135,30 @@ class LifeService {
      * What is to hold for some shells.
      *
      * @param open whether students can enter within the window
-     * @param opens a moment as conventions write it; null to leave it as it is
+     * @param by a day on which they are to be open at the latest; null where each opens when it does
+     * @param opens a moment as conventions write it, for all of them; null to leave it as it is
      * @param closes likewise
      */
     record Opening(
             Set<String> keys,
             boolean open,
+            @Nullable LocalDate by,
             @Nullable String opens,
             @Nullable String closes,
             String reason) {}
+
+    /** Whatever opens before the day is left as it is. */
+    private @Nullable String opens(ProofRow row, Opening opening) {
+        LocalDate by = opening.by();
+        boolean later = by != null
+                && row.moment(Setting.OPENS)
+                        .filter(at -> at.toInstant()
+                                .isAfter(by.atTime(FirstDayService.MORNING)
+                                        .atZone(conventions.zone())
+                                        .toInstant()))
+                        .isPresent();
+        return later ? by.toString() : opening.opens();
+    }
 
     /** Opens or shuts shells: the conventions say so from then on, and a build does it, also where a person did otherwise. */
     @Administrators
@@ -150,8 +175,8 @@ class LifeService {
                 throw new Refusal("Nothing was done: the shell " + key
                         + " is on no section of the list, or has a stop. Leave it out.");
             }
-            dates.add(
-                    new DatesEdit.Dates(row.lead(), opening.opens(), opening.closes(), opening.open() ? "yes" : "no"));
+            dates.add(new DatesEdit.Dates(
+                    row.lead(), opens(row, opening), opening.closes(), opening.open() ? "yes" : "no"));
         }
         int version = conventions
                 .keep(Change.of(now.proof().conventions(), new DatesEdit(dates)), opening.reason())

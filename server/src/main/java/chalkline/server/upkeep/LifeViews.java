@@ -36,7 +36,7 @@ final class LifeViews {
      * @param kind the delivery of its lead section
      * @param why it is closed, or what the next build will do to it; empty where there is nothing to say
      * @param byHand whether a person opened or shut it
-     * @param sections sourcedIds, the lead first
+     * @param sections sourcedIds, the lead first; none of a shell that is only closed
      */
     record Row(
             String key,

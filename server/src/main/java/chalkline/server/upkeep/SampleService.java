@@ -106,7 +106,7 @@ class SampleService {
                         .mapToObj(i -> new Object[] {id, drawn.get(i).key(), i, part(drawn.get(i))})
                         .toList());
         ledger.write("sample drawn", term, Map.of("shells", drawn.size(), "of", all.size(), "seed", drawnBy));
-        return last(term).orElseThrow();
+        return sample(term, id);
     }
 
     /** The department, and the layers that had a say. */
@@ -123,11 +123,19 @@ class SampleService {
     /** The last one of a term. */
     @Readers
     public Optional<SampleViews.Sample> last(String term) {
-        Map<String, ProofRow> rows = terms.now(term).rows();
-        return db.sql("select * from sample where term = ? order by id desc limit 1")
+        return db.sql("select max(id) from sample where term = ?")
                 .param(term)
+                .query(Long.class)
+                .optional()
+                .map(id -> sample(term, id));
+    }
+
+    private SampleViews.Sample sample(String term, long id) {
+        Map<String, ProofRow> rows = terms.now(term).rows();
+        return db.sql("select * from sample where id = ?")
+                .param(id)
                 .query((row, n) -> sample(row, rows))
-                .optional();
+                .single();
     }
 
     private SampleViews.Sample sample(ResultSet sample, Map<String, ProofRow> proof) throws SQLException {
@@ -213,6 +221,6 @@ class SampleService {
         if (changed == 0) {
             throw new Refusal("The sample " + id + " has no shell " + key + ".");
         }
-        return last(term).orElseThrow();
+        return sample(term, id);
     }
 }

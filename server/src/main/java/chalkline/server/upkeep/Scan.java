@@ -25,8 +25,17 @@ class Scan {
         this.built = built;
     }
 
+    /** What goes wrong here is no fault of the reading. */
     @EventListener
     void after(HeldSeen read) {
+        try {
+            write();
+        } catch (RuntimeException e) {
+            LOG.error("What drifted by version {} of the LMS could not be written down", read.version(), e);
+        }
+    }
+
+    private void write() {
         arrivals.current()
                 .ifPresent(list -> arrivals.list(list).terms().stream()
                         .filter(term -> built.newest(term.code()) > 0)

@@ -85,7 +85,7 @@ class AccessTest {
                     "POST",
                     "/api/terms/{term}/upkeep/opening",
                     true,
-                    "{\"versions\":\"1.1.1\",\"keys\":[\"s:x\"],\"open\":true,\"opens\":null,\"closes\":null,\"reason\":\"so it is\"}"),
+                    "{\"versions\":\"1.1.1\",\"keys\":[\"s:x\"],\"open\":true,\"by\":null,\"opens\":null,\"closes\":null,\"reason\":\"so it is\"}"),
             new Route("GET", "/api/terms/{term}/upkeep/extensions", false, ""),
             new Route(
                     "POST",

@@ -115,10 +115,14 @@ class UpkeepTest {
 
         JsonNode begun =
                 post(UPKEEP + "/opening", """
-                {"versions":"%s","keys":[%s],"open":true,"opens":"2027-01-04","closes":null,"reason":"not open"}""".formatted(check.get("versions").asString(), quoted(open)));
+                {"versions":"%s","keys":[%s],"open":true,"by":"2027-01-04","opens":null,"closes":null,"reason":"not open"}""".formatted(check.get("versions").asString(), quoted(open)));
         ended(begun);
         assertThat(begun.get("version").asInt()).isGreaterThan(1);
         assertThat(causes(get(UPKEEP + "/first-day"))).doesNotContainKeys("NOT_OPEN", "NAME_OFF");
+        assertThat(get(UPKEEP + "/shells").get("rows"))
+                .as("what opened before the day still does")
+                .anyMatch(row -> open.contains(row.get("key").asString())
+                        && row.get("opens").asString().startsWith("2026-12-"));
         // what the check says and what a student can enter are the same
         String shell = open.iterator().next();
         JsonNode people = standIns.get("/lms/api/shells/" + shell + "/people").json();

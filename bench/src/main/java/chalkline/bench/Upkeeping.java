@@ -4,7 +4,6 @@ import chalkline.server.Client;
 import chalkline.server.RunningSystem;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 
 /** Times upkeep of 20,000 shells that stand, of which some have drifted. */
@@ -46,9 +45,9 @@ final class Upkeeping {
         return rows;
     }
 
-    private static double millis(Supplier<?> work) {
+    private static double millis(Runnable work) {
         long start = System.nanoTime();
-        work.get();
+        work.run();
         return (System.nanoTime() - start) / 1e6;
     }
 

@@ -10,7 +10,7 @@
     import Bars from './Bars.svelte'
     import Parts from './Parts.svelte'
 
-    /** What the term came to, in numbers and pictures, on one page of paper. */
+    /** What the term came to, in numbers and pictures. */
     let report = $state.raw<Api['Report'] | null>(null)
     const KINDS: Record<string, string> = { BUILD: 'build', TAKE_BACK: 'took one back', PUT_AWAY: 'put away' }
 
@@ -171,7 +171,7 @@
 
 {#snippet footer()}
     {#if report}
-        <button class="plain" onclick={() => print()}>Print on one page</button>
+        <button class="plain" onclick={() => print()}>Print</button>
         <Export
             name="report {route.term}"
             cells={() =>

@@ -4,7 +4,7 @@ package chalkline.core.upkeep;
  * How many of a number of shells are to be looked at by hand, so that a share of faulty ones hardly slips by: the smallest
  * sample that has at least one faulty shell with the wanted confidence, where the share of them is just so large. It is
  * drawn without putting back, so the hypergeometric distribution holds; none faulty in the sample is the only outcome that
- * lets all pass (acceptance number 0, as in a single sampling plan for an isolated lot, ISO 2859-2).
+ * lets all pass (acceptance number 0).
  */
 public final class SampleSize {
     private SampleSize() {}

@@ -44,7 +44,8 @@ import org.springframework.stereotype.Service;
 /** What people changed by hand in a built term: shown, kept as theirs, or put back. */
 @Service
 class DriftService {
-    private static final int LOOK_UP = 100;
+    /** As many as a call of the LMS port takes. */
+    private static final int LOOK_UP = 50;
 
     private final Terms terms;
     private final DriftSeen seen;

@@ -52,6 +52,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/master/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["content"];
+        put: operations["changeMaster"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrivals/sources/{source}/schedule": {
         parameters: {
             query?: never;
@@ -110,6 +142,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["moveEffect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/upkeep/masters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["fromMasters"];
+        put?: never;
+        post: operations["takeEdits"];
         delete?: never;
         options?: never;
         head?: never;
@@ -628,7 +676,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lms/refreshes": {
+    "/api/masters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["masters"];
+        put?: never;
+        post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/retirement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/questions": {
         parameters: {
             query?: never;
             header?: never;
@@ -638,6 +718,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/master/{id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["share"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lms/refreshes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1332,6 +1460,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lms/refreshes/latest": {
         parameters: {
             query?: never;
@@ -1668,6 +1812,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/master/{id}/people/{user}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["unshare"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/asks/{name}": {
         parameters: {
             query?: never;
@@ -1729,6 +1889,7 @@ export interface components {
             due: string | null;
             isDue: boolean;
             pastKeeping: boolean;
+            returned: boolean;
         };
         VerifyTick: {
             key: string;
@@ -1803,6 +1964,64 @@ export interface components {
             kind: "ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER";
             /** Format: int32 */
             shells: number;
+        };
+        MasterRule: {
+            /** Format: int32 */
+            unusedTerms: number;
+        };
+        MasterPerson: {
+            user: string;
+            name: string;
+            role: string;
+        };
+        MasterRow: {
+            id: string;
+            title: string;
+            code: string;
+            category: string[];
+            courses: string[];
+            datesOf: string;
+            people: components["schemas"]["MasterPerson"][];
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+            stands: boolean;
+            says: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            editedAt: string | null;
+            uses: components["schemas"]["MasterUse"][];
+            /** Format: int32 */
+            unusedTerms: number;
+            unused: boolean;
+            /** Format: date-time */
+            askedAt: string | null;
+            retiredBy: string | null;
+            /** Format: date-time */
+            retiredAt: string | null;
+        };
+        MasterSheet: {
+            /** Format: int32 */
+            unusedTerms: number;
+            terms: components["schemas"]["MasterTerm"][];
+            masters: components["schemas"]["MasterRow"][];
+        };
+        MasterTerm: {
+            code: string;
+            name: string;
+        };
+        MasterUse: {
+            term: string;
+            /** Format: int32 */
+            shells: number;
+        };
+        MasterWish: {
+            title: string;
+            code: string;
+            category: string;
+            courses: string[];
+            datesOf: string;
         };
         ArrivalSchedule: {
             active: boolean;
@@ -1992,6 +2211,11 @@ export interface components {
             before: string;
             after: string;
             changed: string[];
+        };
+        LifeTake: {
+            master: string;
+            /** Format: int32 */
+            shells: number;
         };
         UpkeepSend: {
             /** Format: date */
@@ -2746,6 +2970,28 @@ export interface components {
             role: "ADMINISTRATOR" | "AUDITOR";
             mustChange: boolean;
         };
+        MasterMake: {
+            master: components["schemas"]["MasterWish"];
+            from: string | null;
+        };
+        MasterRetire: {
+            ids: string[];
+            retired: boolean;
+        };
+        MasterAsk: {
+            ids: string[];
+            term: string;
+        };
+        MasterAsked: {
+            /** Format: int32 */
+            mails: number;
+            sheet: components["schemas"]["MasterSheet"];
+        };
+        MasterShare: {
+            user: string;
+            /** @enum {string} */
+            role: "INSTRUCTOR" | "DESIGNER";
+        };
         RefreshView: {
             /** Format: int64 */
             id: number;
@@ -3063,6 +3309,19 @@ export interface components {
             courses: components["schemas"]["MoveCourse"][];
             terms: string[];
         };
+        LifeFromMaster: {
+            key: string;
+            code: string;
+            title: string;
+            department: string;
+            master: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            newest: number;
+            /** @enum {string} */
+            state: "CURRENT" | "CAN_TAKE" | "WORKED_IN" | "NOT_KNOWN";
+        };
         FirstDayCauseCount: {
             /** @enum {string} */
             cause: "NOT_BUILT" | "NOT_OPEN" | "HIDDEN" | "NO_INSTRUCTOR" | "NEVER_IN" | "NO_CONTENT" | "EMPTY_ROSTER" | "NAME_OFF" | "DOUBLED";
@@ -3072,15 +3331,9 @@ export interface components {
         };
         FirstDayRow: {
             key: string;
-            code: string;
-            title: string;
-            department: string;
             /** @enum {string} */
             cause: "NOT_BUILT" | "NOT_OPEN" | "HIDDEN" | "NO_INSTRUCTOR" | "NEVER_IN" | "NO_CONTENT" | "EMPTY_ROSTER" | "NAME_OFF" | "DOUBLED";
             detail: string;
-            instructors: string;
-            /** Format: int32 */
-            students: number;
         };
         FirstDaySheet: {
             versions: string;
@@ -3093,7 +3346,17 @@ export interface components {
             /** Format: int32 */
             clear: number;
             causes: components["schemas"]["FirstDayCauseCount"][];
+            touched: components["schemas"]["FirstDayShell"][];
             rows: components["schemas"]["FirstDayRow"][];
+        };
+        FirstDayShell: {
+            key: string;
+            code: string;
+            title: string;
+            department: string;
+            instructors: string;
+            /** Format: int32 */
+            students: number;
         };
         DriftKindCount: {
             /** @enum {string} */
@@ -3415,6 +3678,38 @@ export interface components {
             disabled: boolean;
             mustChange: boolean;
         };
+        MasterFound: {
+            user: string;
+            name: string;
+            email: string;
+            teaches: boolean;
+        };
+        MasterContent: {
+            id: string;
+            units: components["schemas"]["MasterUnit"][];
+            versions: components["schemas"]["MasterVersion"][];
+        };
+        MasterEdit: {
+            what: string;
+            unit: string;
+            kind: string;
+            title: string;
+        };
+        MasterItem: {
+            kind: string;
+            title: string;
+        };
+        MasterUnit: {
+            title: string;
+            items: components["schemas"]["MasterItem"][];
+        };
+        MasterVersion: {
+            /** Format: int32 */
+            number: number;
+            /** Format: date-time */
+            seenAt: string;
+            edits: components["schemas"]["MasterEdit"][];
+        };
         Desk: {
             zone: string;
             today: string;
@@ -3731,6 +4026,78 @@ export interface operations {
             };
         };
     };
+    rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MasterRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
+    content: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterContent"];
+                };
+            };
+        };
+    };
+    changeMaster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MasterWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
     schedule: {
         parameters: {
             query?: never;
@@ -3853,6 +4220,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MoveEffect"];
+                };
+            };
+        };
+    };
+    fromMasters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeFromMaster"][];
+                };
+            };
+        };
+    };
+    takeEdits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LifeTake"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeBegun"];
                 };
             };
         };
@@ -4847,7 +5262,145 @@ export interface operations {
             };
         };
     };
+    masters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
+    make_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MasterMake"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
+    retire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MasterRetire"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
     ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MasterAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterAsked"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
+    share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MasterShare"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
+    ask_1: {
         parameters: {
             query?: {
                 everything?: boolean;
@@ -5959,6 +6512,28 @@ export interface operations {
             };
         };
     };
+    find_1: {
+        parameters: {
+            query: {
+                part: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterFound"][];
+                };
+            };
+        };
+    };
     latest_2: {
         parameters: {
             query?: never;
@@ -6409,6 +6984,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    unshare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                user: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MasterSheet"];
+                };
             };
         };
     };

@@ -37,7 +37,7 @@
     const undoable = $derived(
         ended &&
             current !== null &&
-            !['TAKE_BACK', 'DELETE'].includes(current.kind) &&
+            !['TAKE_BACK', 'DELETE', 'FILL_AGAIN'].includes(current.kind) &&
             current.others.takenBackBy === 0 &&
             current.done + current.failed > 0,
     )

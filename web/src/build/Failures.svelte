@@ -20,9 +20,11 @@
 {#if build.causes.length === 0}
     <h2>{build.endedAt === null ? 'Nothing failed so far' : 'Nothing failed'}</h2>
     <p class="soft">
-        {build.endedAt === null
-            ? 'Each shell is made, filled with its outline, sections and people, and opened last.'
-            : `${count(build.done, 'shell')} made or changed. Students cannot enter until someone opens them, unless the conventions say so.`}
+        {build.kind === 'FILL_AGAIN'
+            ? 'Each has what the master has now. That cannot be taken back: what was in them before is not kept.'
+            : build.endedAt === null
+              ? 'Each shell is made, filled with its outline, sections and people, and opened last.'
+              : `${count(build.done, 'shell')} made or changed. Students cannot enter until someone opens them, unless the conventions say so.`}
     </p>
 {:else}
     <h2>{number(build.failed)} failed, {count(build.causes.length, 'cause')}</h2>

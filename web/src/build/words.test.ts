@@ -40,6 +40,7 @@ describe('what a build says of itself', () => {
         expect(says({ kind: 'DELETE', state: 'FAILED', done: 30 })).toBe(
             '30 of 100 shells deleted for good, ended early',
         )
+        expect(says({ kind: 'FILL_AGAIN' })).toBe('100 shells filled once more')
     })
 
     it('ended before it was through', () => {

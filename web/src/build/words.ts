@@ -15,11 +15,12 @@ export function toCome(build: Build): number {
     return Math.max(0, build.shells - build.done - build.failed)
 }
 
-/** What becomes of the shells of a term that is over: while it goes on, and once it is done. */
+/** What becomes of shells outside the proof: while it goes on, and once it is done. */
 const AWAY: Record<string, readonly [string, string]> = {
     ARCHIVE: ['Archiving', 'archived'],
     RETURN: ['Taking out of the archive', 'taken out of the archive'],
     DELETE: ['Deleting', 'deleted for good'],
+    FILL_AGAIN: ['Taking edits of a master into', 'filled once more'],
 }
 
 /** What a build does or did, in a line. */

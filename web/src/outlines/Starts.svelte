@@ -15,6 +15,7 @@
     const SHOWN = 200
     const KINDS: [string, string][] = [
         ['earlier', 'from an earlier shell'],
+        ['master', 'from a master'],
         ['template', 'from a template'],
         ['missing', 'with nothing to start from'],
         ['none', 'empty, as set'],
@@ -167,7 +168,7 @@
                 {:else if start.to}
                     <WeekRuler ruler={start.to} marks={is} name="now" />
                 {/if}
-                {#if start.kind === 'earlier'}
+                {#if start.kind === 'earlier' || start.kind === 'master'}
                     <Dates
                         {start}
                         {changed}
@@ -208,7 +209,7 @@
     {#if start}
         <h2>{start.message}</h2>
         {#each start.evidence as one, i (i)}<p class="soft">{one}</p>{/each}
-        {#if start.kind === 'earlier'}
+        {#if start.kind === 'earlier' || start.kind === 'master'}
             <p class="gap">
                 Taken over: {start.what === 'everything'
                     ? 'its outline with all materials'
@@ -239,14 +240,14 @@
             {/each}
         {/if}
         <p class="gap soft">
-            Which template or earlier shell is the setting “template” of the
+            Which template, master or earlier shell is the setting “template” of the
             <a href={route.href('conventions', {})}>layers</a>.
         </p>
     {/if}
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange && start?.kind === 'earlier'}
+    {#if campus.mayChange && (start?.kind === 'earlier' || start?.kind === 'master')}
         <button
             class="go"
             disabled={busy || (Object.keys(changed).length === 0 && (from === '' || start.kept !== null))}

@@ -35,7 +35,9 @@
                 archive.rule.keepTerms !== keepTerms ||
                 archive.rule.byItself !== byItself),
     )
-    const due = $derived((archive?.terms ?? []).filter((one) => one.isDue && one.standing > 0))
+    const due = $derived(
+        (archive?.terms ?? []).filter((one) => one.isDue && one.standing > 0 && !one.returned),
+    )
 
     function keep() {
         void campus.attempt(async () => {
@@ -105,7 +107,8 @@
                             <td class="num">{number(term.open)}</td>
                             <td class="num">{number(term.archived)}</td>
                             <td>
-                                {#if term.standing > 0 && term.isDue}<b class="ochre"
+                                {#if term.standing > 0 && term.returned}taken out by a person, left alone
+                                {:else if term.standing > 0 && term.isDue}<b class="ochre"
                                         >▲ due since {day(term.due ?? '')}</b
                                     >
                                 {:else if term.standing > 0 && term.due}from {day(term.due)} on

@@ -14,7 +14,8 @@
     import Parts from './Parts.svelte'
 
     /** What would embarrass on a day when students come, by cause, with one remedy for each. */
-    type Found = Api['FirstDayRow'] & { id: string }
+    const order = new Intl.Collator('en', { numeric: true })
+    type Found = Api['FirstDayRow'] & Api['FirstDayShell'] & { id: string }
 
     let sheetNow = $state.raw<Api['FirstDaySheet'] | null>(null)
     let selected = $state('')
@@ -22,11 +23,17 @@
     let to = $state('')
 
     const department = $derived(route.params.department ?? '')
-    const rows = $derived<Found[]>(
-        (sheetNow?.rows ?? [])
-            .map((row) => ({ ...row, id: `${row.key} ${row.cause}` }))
-            .sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true })),
-    )
+    const rows = $derived.by<Found[]>(() => {
+        const shells = (sheetNow?.touched ?? [])
+            .toSorted((a, b) => order.compare(a.code, b.code))
+            .map((shell) => ({ shell, found: [] as Found[] }))
+        const known = new Map(shells.map((one) => [one.shell.key, one] as const))
+        for (const row of sheetNow?.rows ?? []) {
+            const one = known.get(row.key)
+            one?.found.push({ ...one.shell, ...row, id: `${row.key} ${row.cause}` })
+        }
+        return shells.flatMap((one) => one.found)
+    })
     const shown = $derived(
         rows.filter(
             (row) =>

@@ -7,6 +7,7 @@
         ['day', 'First day'],
         ['open', 'Open and shut'],
         ['moves', 'Moves'],
+        ['masters', 'Masters'],
         ['sample', 'A sample'],
         ['report', 'Report'],
         ['archive', 'Terms that are over'],

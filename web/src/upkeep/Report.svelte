@@ -12,7 +12,12 @@
 
     /** What the term came to, in numbers and pictures. */
     let report = $state.raw<Api['Report'] | null>(null)
-    const KINDS: Record<string, string> = { BUILD: 'build', TAKE_BACK: 'took one back', PUT_AWAY: 'put away' }
+    const KINDS: Record<string, string> = {
+        BUILD: 'build',
+        TAKE_BACK: 'took one back',
+        PUT_AWAY: 'put away',
+        FILL_AGAIN: 'edits of a master',
+    }
 
     onMount(() => {
         void campus.attempt(async () => {

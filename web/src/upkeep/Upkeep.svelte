@@ -3,6 +3,7 @@
     import Archive from './Archive.svelte'
     import Drifts from './Drifts.svelte'
     import FirstDay from './FirstDay.svelte'
+    import Masters from './Masters.svelte'
     import Moves from './Moves.svelte'
     import OpenShut from './OpenShut.svelte'
     import Report from './Report.svelte'
@@ -17,6 +18,8 @@
     <OpenShut />
 {:else if route.params.view === 'moves'}
     <Moves />
+{:else if route.params.view === 'masters'}
+    <Masters />
 {:else if route.params.view === 'sample'}
     <Sample />
 {:else if route.params.view === 'report'}

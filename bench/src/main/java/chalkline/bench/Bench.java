@@ -45,8 +45,11 @@ public final class Bench {
         if (only.isEmpty() || only.equals("builds")) {
             rows.addAll(Building.measure());
         }
+        if (only.isEmpty() || only.equals("builds") || only.equals("large")) {
+            rows.addAll(Building.large());
+        }
         if (rows.isEmpty()) {
-            throw new IllegalArgumentException("There are files, screens and builds to measure, no " + only + ".");
+            throw new IllegalArgumentException("There are files, screens, builds and large to measure, no " + only + ".");
         }
         System.out.println();
         rows.forEach(System.out::println);

@@ -32,7 +32,7 @@ final class Upkeeping {
                 millis(() -> scan(abara, false)),
                 "paging through all of them",
                 paging,
-                1));
+                2));
         for (String view : List.of("drift", "first-day", "report", "shells")) {
             abara.get("/api/terms/27SP/upkeep/" + view);
             rows.add(new Row(

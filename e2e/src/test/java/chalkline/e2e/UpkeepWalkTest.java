@@ -198,4 +198,57 @@ class UpkeepWalkTest {
         browser.heading("300 shells archived");
         browser.isSound();
     }
+
+    @Test
+    @Order(7)
+    void aMasterIsMadeFromAShellSharedEditedAndPutAway() {
+        String code = standIns.get("/lms/api/shells?since=0&after=0&limit=1")
+                .json()
+                .get("items")
+                .get(0)
+                .get("code")
+                .asString();
+        view("masters");
+        browser.heading("No master yet");
+        browser.isSound();
+        browser.button("New master").press("Enter");
+        page.keyboard().type("Tides, developed together");
+        page.getByLabel("Code in the LMS").fill("TIDES-MASTER");
+        page.getByLabel("Courses").fill("OCEA 210, OCEA 211");
+        page.getByLabel("Fill it from a shell").fill(code);
+        browser.isSound();
+        browser.button("Make it").press("Enter");
+        browser.heading("1 master, 0 shells of 27SP");
+        page.getByLabel("Share with").fill("an");
+        page.locator("#margin p:has(.soft) button.plain").last().press("Enter");
+        page.getByText("Shared.").waitFor();
+        browser.isSound();
+
+        browser.button("Look at what was edited").press("Enter");
+        page.getByText("Looked at what was edited.").waitFor();
+        assertThat(standIns.put("/lms/api/trouble/content/m:tides-master", "").status())
+                .isEqualTo(200);
+        browser.button("Look at what was edited").press("Enter");
+        page.getByText("added: Added by hand").first().waitFor();
+        browser.isSound();
+
+        page.locator("#sheet").focus();
+        page.keyboard().press("a");
+        browser.heading("1 master marked");
+        browser.button("Ask whoever shares them").press("Enter");
+        page.getByText("1 message on the way").waitFor();
+        page.locator("#sheet").focus();
+        page.keyboard().press("a");
+        browser.button("Put away").press("Enter");
+        page.locator("dialog button.go").press("Enter");
+        page.getByText("put away", new Page.GetByTextOptions().setExact(true))
+                .first()
+                .waitFor();
+        browser.heading("0 masters");
+        page.locator("#sheet").focus();
+        page.keyboard().press("a");
+        browser.button("Take out 1 master").press("Enter");
+        browser.heading("1 master, 0 shells of 27SP");
+        browser.isSound();
+    }
 }

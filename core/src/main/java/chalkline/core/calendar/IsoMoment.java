@@ -4,11 +4,19 @@ import java.time.DateTimeException;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAccessor;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** Moments as they are written everywhere: ISO 8601 with seconds and offset; UTC is {@code +00:00}, never {@code Z}. */
 public final class IsoMoment {
     private static final DateTimeFormatter WRITTEN = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ssxxx");
+
+    /** Terms have few moments and tens of thousands of shells, so a text is read once and not again for each of them. */
+    private static final Map<String, Optional<OffsetDateTime>> READ = new ConcurrentHashMap<>();
+
+    private static final int REMEMBERED = 4_096;
+    private static final int LONGEST = 40;
 
     private IsoMoment() {}
 
@@ -28,6 +36,21 @@ public final class IsoMoment {
 
     /** Empty where the text is no moment with an offset. */
     public static Optional<OffsetDateTime> read(String text) {
+        Optional<OffsetDateTime> known = READ.get(text);
+        if (known != null) {
+            return known;
+        }
+        if (READ.size() >= REMEMBERED) {
+            READ.clear();
+        }
+        Optional<OffsetDateTime> read = parsed(text);
+        if (text.length() <= LONGEST) {
+            READ.put(text, read);
+        }
+        return read;
+    }
+
+    private static Optional<OffsetDateTime> parsed(String text) {
         try {
             return Optional.of(OffsetDateTime.parse(text));
         } catch (DateTimeException noMoment) {

@@ -22,7 +22,7 @@ final class Adoption {
         Set<String> keys = new HashSet<>();
         drafts.forEach(draft -> keys.add(draft.key()));
         for (HeldShell shell : held.all()) {
-            if (shell.term().equals(term) && !shell.closed() && !keys.contains(shell.key())) {
+            if (shell.isOf(term) && !shell.closed() && !keys.contains(shell.key())) {
                 for (String section : shell.sections().orElse(List.of())) {
                     free.computeIfAbsent(section, id -> new HashSet<>()).add(shell);
                 }

@@ -67,7 +67,7 @@ final class Clashes {
             boolean waits = shell.sections().stream().flatMap(List::stream).anyMatch(waiting::contains);
             boolean stays =
                     waits || kept.any(Kept.Part.STANDING, shell.sections().orElse(List.of()));
-            if (shell.term().equals(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !stays) {
+            if (shell.isOf(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !stays) {
                 keys.add(shell.key());
             }
         }
@@ -87,13 +87,13 @@ final class Clashes {
             boolean renamed = !owner.codeKey().equals(code);
             return !renamed || owner.isStopped();
         }
-        return !(shell.term().equals(term) && shell.closed()) && !closing.contains(shell.key());
+        return !(shell.isOf(term) && shell.closed()) && !closing.contains(shell.key());
     }
 
     private List<Closing> closings(Set<String> closing) {
         List<HeldShell> candidates = held.all().stream()
                 .filter(shell -> !byHeldKey.containsKey(shell.key()))
-                .filter(shell -> closing.contains(shell.key()) || (shell.term().equals(term) && shell.closed()))
+                .filter(shell -> closing.contains(shell.key()) || (shell.isOf(term) && shell.closed()))
                 .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.key(), b.key()))
                 .toList();
         if (candidates.isEmpty()) {

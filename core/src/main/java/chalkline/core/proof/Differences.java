@@ -1,6 +1,5 @@
 package chalkline.core.proof;
 
-import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.ShellField;
 import chalkline.core.naming.Text;
@@ -31,7 +30,8 @@ final class Differences {
             changed.add(ShellPart.SECTIONS);
         }
         if (held.sectionWindows().isPresent()
-                && !sameWindows(draft.sectionWindows, held.sectionWindows().get())) {
+                && !SectionWindow.same(
+                        draft.sectionWindows, held.sectionWindows().get())) {
             changed.add(ShellPart.SECTION_WINDOWS);
         }
         if (held.rosters().isPresent()
@@ -45,14 +45,5 @@ final class Differences {
             changed.add(ShellPart.CLOSED);
         }
         return changed;
-    }
-
-    private static boolean sameWindows(Map<String, SectionWindow> ours, Map<String, SectionWindow> theirs) {
-        return ours.keySet().equals(theirs.keySet())
-                && ours.entrySet().stream().allMatch(entry -> {
-                    SectionWindow their = theirs.get(entry.getKey());
-                    return IsoMoment.same(entry.getValue().opens(), their.opens())
-                            && IsoMoment.same(entry.getValue().closes(), their.closes());
-                });
     }
 }

@@ -31,9 +31,50 @@ public record HeldShell(
         boolean openByHand,
         boolean closed) {
 
+    /** What the keys of master shells begin with, which are for no term and no section. */
+    public static final String MASTER = "m:";
+
+    /** Whether it is a master: nothing of a list ever becomes one, and nobody comes into one through a list. */
+    public boolean isMaster() {
+        return key.startsWith(MASTER);
+    }
+
+    /** Whether it is one that the sections of a term can have. */
+    boolean isOf(String term) {
+        return this.term.equals(term) && !isMaster();
+    }
+
     /** Whether students can enter it within its dates, as far as the LMS told. */
     public boolean isOpen() {
         return !closed && YesNo.isYes(values.getOrDefault(Setting.OPEN, ""));
+    }
+
+    /** How students meet a shell at a moment. */
+    public enum Entry {
+        /** They can enter. */
+        OPEN,
+        /** It opens by itself later. */
+        LATER,
+        /** Its time is over. */
+        OVER,
+        /** Somebody is to open it. */
+        SHUT,
+        /** Nobody enters, whatever its dates. */
+        CLOSED
+    }
+
+    /** How students meet it at a moment, as far as the LMS told. */
+    public Entry at(OffsetDateTime moment) {
+        if (closed) {
+            return Entry.CLOSED;
+        }
+        if (moment(Setting.CLOSES).filter(end -> !moment.isBefore(end)).isPresent()) {
+            return Entry.OVER;
+        }
+        if (!isOpen()) {
+            return Entry.SHUT;
+        }
+        return moment(Setting.OPENS).filter(moment::isBefore).isPresent() ? Entry.LATER : Entry.OPEN;
     }
 
     /** Empty where the LMS gave none. */

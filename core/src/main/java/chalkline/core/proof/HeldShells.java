@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/** What the LMS holds, of any term, to be looked up by key and by code. */
+/** What the LMS holds, of any term, to be looked up by key and by code; masters by their code only. */
 final class HeldShells {
     private final Collection<HeldShell> all;
     private final Map<String, HeldShell> byKey = new HashMap<>();
@@ -18,7 +18,9 @@ final class HeldShells {
     HeldShells(Collection<HeldShell> all) {
         this.all = all;
         for (HeldShell shell : all) {
-            byKey.put(shell.key(), shell);
+            if (!shell.isMaster()) {
+                byKey.put(shell.key(), shell);
+            }
             byCode.computeIfAbsent(Text.codeKey(shell.code()), code -> new ArrayList<>(1))
                     .add(shell);
         }

@@ -48,6 +48,9 @@ public final class EarlierShells {
     public EarlierShells(List<HeldShell> held, Map<String, List<String>> instructors) {
         this.instructors = instructors;
         for (HeldShell shell : held) {
+            if (shell.isMaster()) {
+                continue;
+            }
             courseOf(shell).ifPresent(id -> put(byCourse, id, shell));
             for (String text : List.of(shell.code(), shell.values().getOrDefault(Setting.TITLE, ""))) {
                 String[] words = Plain.slug(text).split("-");

@@ -1,6 +1,5 @@
 package chalkline.core.upkeep;
 
-import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Text;
 import chalkline.core.naming.YesNo;
@@ -132,7 +131,7 @@ public final class Drifts {
         if (built.sectionWindows().isPresent() && held.sectionWindows().isPresent()) {
             Map<String, SectionWindow> was = built.sectionWindows().get();
             Map<String, SectionWindow> is = held.sectionWindows().get();
-            if (!same(was, is) && !same(row.sectionWindows(), is)) {
+            if (!SectionWindow.same(was, is) && !SectionWindow.same(row.sectionWindows(), is)) {
                 add(
                         DriftKind.DATES,
                         ShellPart.SECTION_WINDOWS.key(),
@@ -141,17 +140,6 @@ public final class Drifts {
                         words(row.sectionWindows()));
             }
         }
-    }
-
-    private static boolean same(Map<String, SectionWindow> a, Map<String, SectionWindow> b) {
-        return a.keySet().equals(b.keySet())
-                && a.entrySet().stream()
-                        .allMatch(entry -> IsoMoment.same(
-                                        entry.getValue().opens(),
-                                        b.get(entry.getKey()).opens())
-                                && IsoMoment.same(
-                                        entry.getValue().closes(),
-                                        b.get(entry.getKey()).closes()));
     }
 
     private static String words(Map<String, SectionWindow> windows) {

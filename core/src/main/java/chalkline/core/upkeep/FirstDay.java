@@ -63,7 +63,9 @@ public final class FirstDay {
         rows.forEach(check::takeIn);
         int shells = 0;
         int later = 0;
-        for (ProofRow row : rows) {
+        List<ProofRow> byKey = new ArrayList<>(rows);
+        byKey.sort(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT));
+        for (ProofRow row : byKey) {
             if (row.action() == Action.CLOSE || row.shell().isEmpty()) {
                 continue;
             }
@@ -74,7 +76,7 @@ public final class FirstDay {
                 later++;
             }
         }
-        check.found.sort(Comparator.comparing(Finding::cause).thenComparing(Finding::key, Text.BY_CODE_POINT));
+        check.found.sort(Comparator.comparing(Finding::cause));
         return new Result(shells, later, List.copyOf(check.found));
     }
 
@@ -124,14 +126,12 @@ public final class FirstDay {
     }
 
     private void entry(ProofRow row, HeldShell held) {
-        String opens = held.values().getOrDefault(Setting.OPENS, "");
-        String closes = held.values().getOrDefault(Setting.CLOSES, "");
-        if (!held.isOpen()) {
-            add(row, FirstDayCause.NOT_OPEN, "");
-        } else if (IsoMoment.read(opens).filter(at::isBefore).isPresent()) {
-            add(row, FirstDayCause.NOT_OPEN, opens);
-        } else if (IsoMoment.read(closes).filter(end -> !at.isBefore(end)).isPresent()) {
-            add(row, FirstDayCause.NOT_OPEN, closes);
+        HeldShell.Entry now = held.at(at);
+        if (now != HeldShell.Entry.OPEN) {
+            String since = now == HeldShell.Entry.LATER
+                    ? held.values().getOrDefault(Setting.OPENS, "")
+                    : now == HeldShell.Entry.OVER ? held.values().getOrDefault(Setting.CLOSES, "") : "";
+            add(row, FirstDayCause.NOT_OPEN, since);
         } else {
             String hidden = held.sectionWindows().orElse(Map.of()).entrySet().stream()
                     .filter(entry -> isHidden(entry.getValue()) && hasBegun(row, entry.getKey()))

@@ -10,6 +10,7 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.crosslists.Suggestions;
+import chalkline.core.naming.Text;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -263,5 +264,34 @@ class AlwaysTest {
             assertThat(told(before.under(edited))).isEqualTo(told(after));
         }
         assertThat(told(before)).as("the proof before is left as it was").isEqualTo(earlier);
+    }
+
+    /** Whatever a list says, and whatever an LMS makes of a master: of this term, with these sections, under this code. */
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void nothingOfAListEverComesIntoAMaster(long seed) {
+        Campuses campuses = new Campuses(seed);
+        Lists lists = campuses.lists();
+        Conventions rules = campuses.conventions();
+        List<ProofRow> rows = proof(lists, rules, List.of()).rows();
+        List<HeldShell> held = new ArrayList<>(campuses.held(rows));
+        List<ProofRow> shells = shells(proof(lists, rules, List.of()));
+        for (ProofRow row : shells) {
+            held.add(
+                    Campuses.heldAs(row, HeldShell.MASTER + row.key(), row.key().hashCode() % 2 == 0));
+        }
+        Proof proof = proof(lists, rules, held);
+        for (ProofRow row : proof.rows()) {
+            assertThat(row.key()).doesNotStartWith(HeldShell.MASTER);
+            assertThat(row.held().filter(HeldShell::isMaster)).isEmpty();
+        }
+        // and its code is its own
+        for (ProofRow row : shells(proof)) {
+            boolean taken =
+                    shells.stream().anyMatch(one -> Text.codeKey(one.code()).equals(Text.codeKey(row.code())));
+            if (taken) {
+                assertThat(row.action()).isNotEqualTo(Action.BUILD);
+            }
+        }
     }
 }

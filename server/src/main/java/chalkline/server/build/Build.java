@@ -40,7 +40,9 @@ class Build {
         BUILD,
         TAKE_BACK,
         /** Shells of a term that is over are archived, or are as they were again, or go for good. */
-        PUT_AWAY
+        PUT_AWAY,
+        /** What was edited in a master is taken into shells that started from it and that nobody worked in. */
+        FILL_AGAIN
     }
 
     /** Why a build pauses by itself. */
@@ -107,6 +109,11 @@ class Build {
     /** What puts shells away. */
     static Build away(ProofKey now, String wanted, String startedBy) {
         return new Build(now, Kind.PUT_AWAY, wanted, startedBy);
+    }
+
+    /** What fills standing shells once more. */
+    static Build fillingAgain(ProofKey now, String wanted, String startedBy) {
+        return new Build(now, Kind.FILL_AGAIN, wanted, startedBy);
     }
 
     /** What is left of another build, planned anew. */

@@ -9,6 +9,7 @@ import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What the builds of a term came to, for looking back. */
 @Component
@@ -19,8 +20,10 @@ public class BuildHistory {
     private final Departments departments;
     private final PeopleService people;
     private final JdbcClient db;
+    private final JsonMapper json;
 
-    BuildHistory(Builds builds, Departments departments, PeopleService people, JdbcClient db) {
+    BuildHistory(Builds builds, Departments departments, PeopleService people, JdbcClient db, JsonMapper json) {
+        this.json = json;
         this.builds = builds;
         this.departments = departments;
         this.people = people;
@@ -68,13 +71,28 @@ public class BuildHistory {
                             sum.shells(),
                             sum.done(),
                             sum.failed(),
-                            all.stream()
-                                    .anyMatch(other -> other.kind() == Build.Kind.TAKE_BACK
-                                            && other.undoes()
-                                                    .filter(build.id()::equals)
-                                                    .isPresent()));
+                            isTakenBack(build, all));
                 })
                 .toList();
+    }
+
+    /** Whether the shells of a term were archived and a person has taken them out again since. */
+    @Transactional(readOnly = true)
+    public boolean wasTakenOut(String term) {
+        List<Build> all = builds.begun(term);
+        boolean out = false;
+        for (Build build : all) {
+            if (build.kind() == Build.Kind.PUT_AWAY) {
+                out = json.readValue(build.wanted(), Wanted.class).away() == Away.RETURN || isTakenBack(build, all);
+            }
+        }
+        return out;
+    }
+
+    private static boolean isTakenBack(Build build, List<Build> all) {
+        return all.stream()
+                .anyMatch(other -> other.kind() == Build.Kind.TAKE_BACK
+                        && other.undoes().filter(build.id()::equals).isPresent());
     }
 
     /** What failed in the builds of a term, the most frequent first; also what went well when it was tried again. */

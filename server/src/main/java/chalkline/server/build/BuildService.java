@@ -10,10 +10,10 @@ import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.outlines.StartService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
-import chalkline.server.templates.TemplateService;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -39,7 +40,7 @@ public class BuildService {
     private final Checks checks;
     private final BuildEngine engine;
     private final ProofService proofs;
-    private final TemplateService templates;
+    private final StartService starts;
     private final Lms lms;
     private final HeldService held;
     private final LedgerService ledger;
@@ -55,7 +56,7 @@ public class BuildService {
             Checks checks,
             BuildEngine engine,
             ProofService proofs,
-            TemplateService templates,
+            StartService starts,
             Lms lms,
             HeldService held,
             LedgerService ledger,
@@ -69,7 +70,7 @@ public class BuildService {
         this.checks = checks;
         this.engine = engine;
         this.proofs = proofs;
-        this.templates = templates;
+        this.starts = starts;
         this.lms = lms;
         this.held = held;
         this.ledger = ledger;
@@ -134,16 +135,36 @@ public class BuildService {
      */
     @Administrators
     public long putAway(String term, Set<String> keys, Away away) {
+        return outsideTheProof(
+                term,
+                new Wanted(keys, 0, List.of(), true, false, away, null),
+                (now, wanted) -> Build.away(now, wanted, SignedIn.login()));
+    }
+
+    /**
+     * Takes the content of a master into standing shells of a term, each only if nobody has worked in it; the number of the
+     * build that does it.
+     *
+     * @param master its key in the LMS
+     */
+    @Administrators
+    public long fillAgain(String term, Set<String> keys, String master) {
+        return outsideTheProof(
+                term,
+                new Wanted(keys, 0, List.of(), true, false, null, master),
+                (now, wanted) -> Build.fillingAgain(now, wanted, SignedIn.login()));
+    }
+
+    private long outsideTheProof(String term, Wanted wanted, BiFunction<ProofKey, String, Build> build) {
         if (!lms.isThere()) {
             throw new Refusal(
                     "Nothing was done: no LMS is set. Set LMS_URL to its address and start Chalk Line again.");
         }
         ProofKey now = proofs.now(term);
-        Wanted wanted = new Wanted(keys, 0, List.of(), true, false, away);
         return begun(() -> {
                     builds.lockTerm(term);
                     refuseTwo(term);
-                    return kept(Build.away(now, json.writeValueAsString(wanted), SignedIn.login()), "build started");
+                    return kept(build.apply(now, json.writeValueAsString(wanted)), "build started");
                 })
                 .id();
     }
@@ -161,9 +182,9 @@ public class BuildService {
                     order.putBack() ? checks.rowsToPutBack(proof, order.keys()) : checks.rows(proof, order.keys());
             Checks.refuseNothing(rows);
             Checks.refuseUnagreedClosings(rows, order.closes());
-            Checks.refuseMissingTemplates(rows, templates.numbers().keySet());
+            Checks.refuseMissingTemplates(rows, starts.names(proof));
         }
-        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known, order.putBack(), null);
+        Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known, order.putBack(), null, null);
         Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login());
         build.tryFirst(order.trial());
         if (order.at() != null) {
@@ -216,8 +237,8 @@ public class BuildService {
             if (!steps.existsByBuildIdAndStateNotIn(other.id(), Set.of(StepState.DONE, StepState.KEPT))) {
                 throw new Refusal("Nothing failed in this build.");
             }
-            Away away = json.readValue(other.wanted(), Wanted.class).away();
-            Wanted wanted = new Wanted(Set.of(), 0, causes, true, false, away);
+            Wanted before = json.readValue(other.wanted(), Wanted.class);
+            Wanted wanted = new Wanted(Set.of(), 0, causes, true, false, before.away(), before.master());
             return kept(Build.after(other, json.writeValueAsString(wanted), SignedIn.login()), "build tried again");
         });
     }
@@ -231,6 +252,11 @@ public class BuildService {
             refuseTwo(other.term());
             if (other.kind() == Build.Kind.TAKE_BACK) {
                 throw new Refusal("This took a build back. To have it again, build from the proof.");
+            }
+            if (other.kind() == Build.Kind.FILL_AGAIN) {
+                throw new Refusal(
+                        "What was taken from a master stays in the shells: nobody had worked in them, and what"
+                                + " they had before is not kept.");
             }
             if (other.state() == Build.State.PLANNED) {
                 throw new Conflict("This build has not begun yet; there is nothing to take back.");

@@ -37,10 +37,10 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
     /** What the builds of a term did to fill those new shells that were not filled at some time, the oldest first. */
     @Query("""
             from BuildStep s where s.verb in (COPY, OUTLINE, OPEN)
-              and s.buildId in (select b.id from Build b where b.term = :term)
+              and s.buildId in (select b.id from Build b where b.term = :term and b.kind <> FILL_AGAIN)
               and s.shellKey in (
                 select o.shellKey from BuildStep o where o.verb in (COPY, OUTLINE, OPEN) and o.state <> DONE
-                  and o.buildId in (select b.id from Build b where b.term = :term))
+                  and o.buildId in (select b.id from Build b where b.term = :term and b.kind <> FILL_AGAIN))
             order by s.id""")
     List<BuildStep> fillings(String term);
 

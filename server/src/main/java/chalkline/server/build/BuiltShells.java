@@ -102,7 +102,7 @@ public class BuiltShells {
 
     /** Writes down what a build left, or that another one was taken back; archived shells are as they were built. */
     void write(Build build) {
-        if (build.kind() == Build.Kind.PUT_AWAY) {
+        if (build.kind() == Build.Kind.PUT_AWAY || build.kind() == Build.Kind.FILL_AGAIN) {
             return;
         }
         Map<String, Did> all = new LinkedHashMap<>();

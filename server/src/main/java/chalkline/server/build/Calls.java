@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -107,9 +108,10 @@ class Calls {
     private List<Lms.Answer> outlines(Build build, String key, List<BuildStep> group) {
         List<Lms.OutlinePut> puts = new ArrayList<>();
         List<Optional<Lms.Answer>> answers = new ArrayList<>();
+        @Nullable Boolean again = build.kind() == Build.Kind.FILL_AGAIN ? true : null;
         for (BuildStep step : group) {
             try {
-                puts.add(new Lms.OutlinePut(step.shellKey(), units(build, step)));
+                puts.add(new Lms.OutlinePut(step.shellKey(), units(build, step), again));
                 answers.add(Optional.empty());
             } catch (NotFound e) {
                 answers.add(Optional.of(Lms.Answer.refused("shell-missing", String.valueOf(e.getMessage()))));

@@ -92,11 +92,11 @@ class Checks {
         Map<String, Integer> missing = new TreeMap<>();
         rows.stream()
                 .filter(row -> row.action() == Action.BUILD)
-                .flatMap(row -> Starts.templateOf(row).stream())
-                .filter(template -> !known.contains(template))
+                .flatMap(row -> Starts.namedBy(row).stream())
+                .filter(name -> !known.contains(name))
                 .forEach(template -> missing.merge(template, 1, Integer::sum));
         if (!missing.isEmpty()) {
-            throw new Refusal("Nothing was built. There is no template "
+            throw new Refusal("Nothing was built. There is no template or master "
                     + missing.entrySet().stream()
                             .map(entry -> "“" + entry.getKey() + "”, from which " + entry.getValue()
                                     + (entry.getValue() == 1 ? " shell is" : " shells are") + " to start")

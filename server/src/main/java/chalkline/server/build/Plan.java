@@ -287,9 +287,9 @@ final class Plan {
         if (start instanceof Starts.Start.FromTemplate from) {
             String id = from.template().id();
             add(copies, row, what + " from " + id, new Lms.Copy(row.key(), id, null, what));
-        } else if (start instanceof Starts.Start.FromEarlier from) {
-            HeldShell earlier = from.found().shell();
-            add(copies, row, what + " from " + earlier.code(), new Lms.Copy(row.key(), null, earlier.key(), what));
+        } else if (start instanceof Starts.Start.FromShell from) {
+            HeldShell other = from.shell();
+            add(copies, row, what + " from " + other.code(), new Lms.Copy(row.key(), null, other.key(), what));
         }
     }
 
@@ -310,12 +310,31 @@ final class Plan {
                     Verb.OUTLINE,
                     "weeks and dates",
                     new Work.Content(from.template().id(), null)));
-        } else if (start instanceof Starts.Start.FromEarlier from) {
+        } else if (start instanceof Starts.Start.FromShell from) {
             steps.add(step(
                     row,
                     Verb.OUTLINE,
                     from.kept().isPresent() ? "dates as kept" : "dates carried forward",
-                    new Work.Content(null, from.found().shell().key())));
+                    new Work.Content(null, from.shell().key())));
+        }
+    }
+
+    /**
+     * Takes the content of a shell into standing ones in which nobody has worked, and nothing else of them.
+     *
+     * @param from the key of the shell that is copied
+     */
+    static void fillAgain(List<ProofRow> rows, String from, int batch, Consumer<PlannedLot> lots) {
+        for (int first = 0; first < rows.size(); first += batch) {
+            List<ProofRow> some = rows.subList(first, Math.min(rows.size(), first + batch));
+            List<PlannedStep> steps = new ArrayList<>();
+            some.forEach(row -> {
+                String what = row.value(Setting.COPY);
+                steps.add(step(row, Verb.COPY, what + " once more", new Lms.Copy(row.key(), null, from, what, true)));
+            });
+            some.forEach(
+                    row -> steps.add(step(row, Verb.OUTLINE, "dates carried forward", new Work.Content(null, from))));
+            lots.accept(new PlannedLot(Phase.SHELLS, steps));
         }
     }
 

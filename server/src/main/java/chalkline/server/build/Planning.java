@@ -21,6 +21,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -95,6 +96,8 @@ class Planning {
                 takeBack.plan(build, writer::add);
             } else if (build.kind() == Build.Kind.PUT_AWAY) {
                 planAway(build, writer);
+            } else if (build.kind() == Build.Kind.FILL_AGAIN) {
+                planFillAgain(build, writer);
             } else {
                 planRows(build, writer);
             }
@@ -126,7 +129,7 @@ class Planning {
                 .orElseGet(() -> rowsWanted(proof, wanted));
         Map<String, Integer> numbers = templates.numbers();
         Starts from = starts.of(proof, templates.of(numbers));
-        Checks.refuseMissingTemplates(rows, numbers.keySet());
+        Checks.refuseMissingTemplates(rows, starts.names(proof));
         records.change(build.id(), one -> {
             one.prove(proof);
             if (one.state() != Build.State.ENDING) {
@@ -174,6 +177,36 @@ class Planning {
         for (int from = 0; from < steps.size(); from += batch) {
             writer.add(new PlannedLot(Phase.REMOVE, steps.subList(from, Math.min(steps.size(), from + batch))));
         }
+    }
+
+    /** Shells that are not as the proof has them are left out. */
+    private void planFillAgain(Build build, Writer writer) {
+        Wanted wanted = json.readValue(build.wanted(), Wanted.class);
+        Set<String> keys = build.follows()
+                .map(other -> left(other, wanted.causes()).keySet())
+                .orElse(wanted.keys());
+        held.refresh();
+        ProofKey now = proofs.now(build.term());
+        records.change(build.id(), one -> {
+            one.prove(now);
+            if (one.state() != Build.State.ENDING) {
+                one.plan("{}");
+            }
+        });
+        Map<String, ProofRow> rows = proofs.proof(now).byKey();
+        List<ProofRow> standing = keys.stream()
+                .sorted()
+                .flatMap(key -> Optional.ofNullable(rows.get(key)).stream())
+                .filter(row -> row.shell().isPresent()
+                        && row.held()
+                                .filter(held -> held.key().equals(row.key()))
+                                .isPresent())
+                .toList();
+        Plan.fillAgain(
+                standing,
+                Objects.requireNonNull(wanted.master()),
+                settings.lms().batch(),
+                writer::add);
     }
 
     private List<ProofRow> rowsWanted(ProofKey proof, Wanted wanted) {

@@ -195,13 +195,32 @@ public interface Lms {
      * @param template the template to copy; null where it is another shell
      * @param from the key of the shell to copy; null where it is a template
      * @param what {@code outline}, {@code everything} (materials too) or {@code settings}; never people or their work
+     * @param untouched whether it is refused as {@code touched} where somebody has worked in the shell; null where it is not
      */
     record Copy(
-            String key, @Nullable String template, @Nullable String from, String what) {}
+            String key,
+            @Nullable String template,
+            @Nullable String from,
+            String what,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Boolean untouched) {
+
+        /** Into a shell that is new. */
+        public Copy(String key, @Nullable String template, @Nullable String from, String what) {
+            this(key, template, from, what, null);
+        }
+    }
 
     record TemplatePut(String id, String title, String instruction, List<OutlineUnit> units) {}
 
-    record OutlinePut(String key, List<OutlineUnit> units) {}
+    /** @param untouched whether it is refused as {@code touched} where somebody has worked in the shell; null where it is not */
+    record OutlinePut(
+            String key,
+            List<OutlineUnit> units,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Boolean untouched) {}
 
     /** A unit of an outline; its first and last day as ISO 8601 where it has them. */
     record OutlineUnit(
@@ -303,13 +322,17 @@ public interface Lms {
      * @param beenIn which of its instructors have entered it
      * @param students how many are in it
      * @param content {@code none}, {@code copied} where it has only what it was made with, or {@code own}
+     * @param edited of a shell outside any term: the mark at which its content changed last
      */
     record Facts(
             @Nullable List<Member> byHand,
             @Nullable List<String> beenIn,
             @Nullable Integer students,
             @Nullable String content,
-            @Nullable Boolean archived) {}
+            @Nullable Boolean archived,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            Long edited) {}
 
     /**
      * A category of the LMS.

@@ -98,8 +98,11 @@ class ContentPreviews {
         } else if (start instanceof Starts.Start.Missing missing) {
             from = missing.template();
         }
-        boolean kept = start instanceof Starts.Start.FromEarlier earlier
-                && earlier.kept().isPresent();
+        if (start instanceof Starts.Start.FromMaster master) {
+            from = master.shell().code();
+        }
+        boolean kept =
+                start instanceof Starts.Start.FromShell shell && shell.kept().isPresent();
         return new StartViews.Row(row.key(), row.code(), row.title(), kind(start), from, same, kept);
     }
 
@@ -109,6 +112,9 @@ class ContentPreviews {
         }
         if (start instanceof Starts.Start.FromEarlier) {
             return "earlier";
+        }
+        if (start instanceof Starts.Start.FromMaster) {
+            return "master";
         }
         return start instanceof Starts.Start.Nothing ? "none" : "missing";
     }
@@ -187,8 +193,8 @@ class ContentPreviews {
                 .map(found -> new StartViews.Other(
                         found.shell().key(), found.shell().code(), found.shell().term(), found.evidence()))
                 .toList();
-        if (start instanceof Starts.Start.FromEarlier from) {
-            return earlier(key, row, from, what, others);
+        if (start instanceof Starts.Start.FromShell from) {
+            return fromShell(key, row, from, what, others);
         }
         boolean template = start instanceof Starts.Start.FromTemplate;
         List<StartViews.Unit> units = start instanceof Starts.Start.FromTemplate from
@@ -217,30 +223,35 @@ class ContentPreviews {
             return "It starts from the template “" + from.template().title() + "”.";
         }
         if (start instanceof Starts.Start.Missing missing) {
-            return "There is no template “" + missing.template() + "”.";
+            return "There is no template or master “" + missing.template() + "”.";
+        }
+        if (start instanceof Starts.Start.NoMaster) {
+            return "No master is for this course; it starts empty.";
         }
         return start instanceof Starts.Start.NeverTaught
                 ? "No earlier shell of this course stands in the LMS; it starts empty."
                 : "It starts empty.";
     }
 
-    private StartViews.Start earlier(
-            ProofKey key, ProofRow row, Starts.Start.FromEarlier from, String what, List<StartViews.Other> others) {
-        String fromKey = from.found().shell().key();
+    private StartViews.Start fromShell(
+            ProofKey key, ProofRow row, Starts.Start.FromShell from, String what, List<StartViews.Other> others) {
+        String fromKey = from.shell().key();
         List<Lms.OutlineUnit> units = lms.outline(fromKey);
-        Optional<Calendars.Both> both =
-                calendars.both(key, row, from.found().shell().term(), units);
+        Optional<Calendars.Both> both = calendars.both(key, row, starts.termOf(key, fromKey), units);
         List<StartViews.Unit> carried =
                 both.map(one -> one.carry().views(units)).orElseGet(() -> Rulers.undated(units));
         return new StartViews.Start(
                 row.key(),
                 row.code(),
-                "earlier",
-                "It starts from %s of %s."
-                        .formatted(
-                                from.found().shell().code(),
-                                from.found().shell().term()),
-                from.found().evidence(),
+                kind(from),
+                from instanceof Starts.Start.FromMaster master
+                        ? "It starts from the master %s, %s."
+                                .formatted(master.shell().code(), master.title())
+                        : "It starts from %s of %s."
+                                .formatted(from.shell().code(), from.shell().term()),
+                from instanceof Starts.Start.FromEarlier earlier
+                        ? earlier.found().evidence()
+                        : List.of(),
                 what,
                 fromKey,
                 from.kept()

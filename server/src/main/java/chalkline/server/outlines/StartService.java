@@ -17,6 +17,9 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.masters.Master;
+import chalkline.server.masters.MasterVersions;
+import chalkline.server.masters.Masters;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
@@ -28,9 +31,11 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
@@ -50,6 +55,8 @@ public class StartService {
     private final TemplateService templates;
     private final ShellStarts kept;
     private final Calendars calendars;
+    private final Masters masters;
+    private final MasterVersions masterVersions;
     private final Lms lms;
     private final Lms lmsAtOnce;
     private final TransactionTemplate transaction;
@@ -65,6 +72,8 @@ public class StartService {
             TemplateService templates,
             ShellStarts kept,
             Calendars calendars,
+            Masters masters,
+            MasterVersions masterVersions,
             Lms lms,
             @AtOnce Lms lmsAtOnce,
             TransactionTemplate transaction,
@@ -76,6 +85,8 @@ public class StartService {
         this.templates = templates;
         this.kept = kept;
         this.calendars = calendars;
+        this.masters = masters;
+        this.masterVersions = masterVersions;
         this.lms = lms;
         this.lmsAtOnce = lmsAtOnce;
         this.transaction = transaction;
@@ -122,15 +133,34 @@ public class StartService {
                 .forEach(start -> own.put(
                         start.key().shellKey(),
                         new Starts.Kept(start.fromKey(), json.readValue(start.content(), UNITS))));
-        return new Starts(from, earlier.get(key.held()), new Outlines(rules), own);
+        return new Starts(from, earlier.get(key.held()), new Outlines(rules), own, standing(key.held()));
+    }
+
+    /** All that a layer can name as what shells start from: templates, and masters that stand. */
+    public Set<String> names(ProofKey key) {
+        Set<String> names = new HashSet<>(templates.numbers().keySet());
+        standing(key.held())
+                .forEach(one -> names.add(Starts.ofMaster(one.master().id())));
+        return names;
+    }
+
+    private List<Starts.StandingMaster> standing(int version) {
+        Map<String, HeldShell> there = new HashMap<>();
+        held.shells(version).stream().filter(HeldShell::isMaster).forEach(shell -> there.put(shell.key(), shell));
+        return masters.standing().stream()
+                .filter(master -> there.containsKey(master.key()))
+                .map(master -> new Starts.StandingMaster(master, there.get(master.key())))
+                .toList();
     }
 
     /**
-     * The content of an earlier shell, read from the LMS, its dates carried forward to a shell of a proof, or as a person
-     * set them for it.
+     * The content of an earlier shell or a master, read from the LMS, its dates carried forward to a shell of a proof, or as a person
+     * set them for it. What a master contains then is noted.
      */
     public List<Lms.OutlineUnit> carried(ProofKey key, String shellKey, String fromKey) {
-        List<Lms.OutlineUnit> units = carried(lms, key, shellKey, fromKey);
+        List<Lms.OutlineUnit> there = lms.outline(fromKey);
+        masterVersions.started(fromKey, key.term(), shellKey, there);
+        List<Lms.OutlineUnit> units = carried(there, key, shellKey, fromKey);
         Map<String, String> own = kept(key.term(), shellKey)
                 .filter(start -> start.fromKey().equals(fromKey))
                 .map(start -> ItemIds.dates(json.readValue(start.content(), UNITS)))
@@ -159,10 +189,9 @@ public class StartService {
                 .toList();
     }
 
-    private List<Lms.OutlineUnit> carried(Lms from, ProofKey key, String shellKey, String fromKey) {
-        List<Lms.OutlineUnit> units = from.outline(fromKey);
+    private List<Lms.OutlineUnit> carried(List<Lms.OutlineUnit> units, ProofKey key, String shellKey, String fromKey) {
         return calendars
-                .both(key, row(key, shellKey), shell(key, fromKey).term(), units)
+                .both(key, row(key, shellKey), termOf(key, fromKey), units)
                 .map(both -> both.carry().units(units))
                 .orElseGet(() -> CarriedUnits.withoutDates(units));
     }
@@ -173,7 +202,7 @@ public class StartService {
         ProofKey key = ProofKey.of(term, adjusted.versions());
         ProofRow row = row(key, adjusted.key());
         Map<String, String> left = new HashMap<>(adjusted.due());
-        List<Lms.OutlineUnit> units = carried(lmsAtOnce, key, row.key(), adjusted.from());
+        List<Lms.OutlineUnit> units = carried(lmsAtOnce.outline(adjusted.from()), key, row.key(), adjusted.from());
         List<Lms.OutlineUnit> changed = adjust(units, left);
         if (!left.isEmpty()) {
             throw new Refusal("due", 0, "The earlier shell has no item " + left.keySet() + " any more; look again.");
@@ -248,10 +277,14 @@ public class StartService {
         return proofs.proof(key).row(shellKey);
     }
 
-    private HeldShell shell(ProofKey key, String heldKey) {
-        return held.shells(key.held()).stream()
-                .filter(shell -> shell.key().equals(heldKey))
-                .findFirst()
-                .orElseThrow(() -> new NotFound("The LMS holds no shell " + heldKey + "."));
+    /** The term whose weeks the dates of a shell were made for; empty where a master has none. */
+    String termOf(ProofKey key, String heldKey) {
+        return masters.withKey(heldKey)
+                .map(Master::datesOf)
+                .orElseGet(() -> held.shells(key.held()).stream()
+                        .filter(shell -> shell.key().equals(heldKey))
+                        .findFirst()
+                        .map(HeldShell::term)
+                        .orElseThrow(() -> new NotFound("The LMS holds no shell " + heldKey + ".")));
     }
 }

@@ -13,7 +13,7 @@ public final class StartViews {
     /**
      * What one shell starts from.
      *
-     * @param kind none, template, earlier (a shell of an earlier term), missing (no such template or shell)
+     * @param kind none, template, earlier (a shell of an earlier term), master, missing (no such template or master)
      * @param message where it comes from, in words
      * @param evidence why this earlier shell was chosen
      * @param what outline, everything or settings

@@ -1,6 +1,7 @@
 package chalkline.server.outlines;
 
 import chalkline.core.conventions.Setting;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.core.templates.EarlierShells;
@@ -8,6 +9,7 @@ import chalkline.core.templates.Outline;
 import chalkline.core.templates.Outlines;
 import chalkline.core.templates.Template;
 import chalkline.server.lms.Lms;
+import chalkline.server.masters.Master;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,11 +18,17 @@ import java.util.Optional;
 public final class Starts {
     private static final String NONE = "none";
     private static final String PREVIOUS = "previous";
+    private static final String MASTER = "master";
+    private static final String ONE_MASTER = "master:";
 
     private final Map<String, Template> templates;
     private final EarlierShells earlier;
     private final Outlines outlines;
     private final Map<String, Kept> kept;
+    private final List<StandingMaster> masters;
+
+    /** A master that the LMS holds. */
+    public record StandingMaster(Master master, HeldShell shell) {}
 
     /** Content that a person looked at and kept. */
     public record Kept(String fromKey, List<Lms.OutlineUnit> units) {}
@@ -34,29 +42,49 @@ public final class Starts {
         /** A template that is kept here. */
         record FromTemplate(Template template) implements Start {}
 
-        /** The shell of an earlier term, with the content that was kept for it, if any was. */
-        record FromEarlier(EarlierShells.Found found, Optional<List<Lms.OutlineUnit>> kept) implements Start {}
+        /** Another shell, whose dates are carried forward. */
+        sealed interface FromShell extends Start {
+
+            /** The shell that is copied. */
+            HeldShell shell();
+
+            /** The content that a person kept for the new shell, if anybody did. */
+            Optional<List<Lms.OutlineUnit>> kept();
+        }
+
+        /** The shell of an earlier term. */
+        record FromEarlier(EarlierShells.Found found, Optional<List<Lms.OutlineUnit>> kept) implements FromShell {
+            @Override
+            public HeldShell shell() {
+                return found.shell();
+            }
+        }
+
+        /** A master, which is outside any term. */
+        record FromMaster(HeldShell shell, String title, Optional<List<Lms.OutlineUnit>> kept) implements FromShell {}
 
         /** The course was never taught before. */
         record NeverTaught() implements Start {}
+
+        /** No master is for the course. */
+        record NoMaster() implements Start {}
 
         /** There is no such template. */
         record Missing(String template) implements Start {}
     }
 
-    public Starts(Map<String, Template> templates, EarlierShells earlier, Outlines outlines, Map<String, Kept> kept) {
+    /** @param masters those that are not put away */
+    public Starts(
+            Map<String, Template> templates,
+            EarlierShells earlier,
+            Outlines outlines,
+            Map<String, Kept> kept,
+            List<StandingMaster> masters) {
+        this.masters = masters;
         this.templates = templates;
         this.earlier = earlier;
         this.outlines = outlines;
         this.kept = kept;
-    }
-
-    /** The template that a shell is to start from by its conventions; empty where it is an earlier shell or nothing. */
-    public static Optional<String> templateOf(ProofRow row) {
-        String named = row.value(Setting.TEMPLATE);
-        return row.shell().isEmpty() || named.isEmpty() || named.equals(NONE) || named.equals(PREVIOUS)
-                ? Optional.empty()
-                : Optional.of(named);
     }
 
     /** What a shell that is to be built starts from. */
@@ -69,8 +97,50 @@ public final class Starts {
         if (named.equals(PREVIOUS)) {
             return earlier(shell.get(), Optional.empty());
         }
+        if (named.equals(MASTER)) {
+            return masters.stream()
+                    .filter(one -> one.master().isFor(shell.get().lead().code()))
+                    .findFirst()
+                    .map(one -> fromMaster(one, shell.get()))
+                    .orElseGet(Start.NoMaster::new);
+        }
+        if (named.startsWith(ONE_MASTER)) {
+            String id = named.substring(ONE_MASTER.length());
+            return masters.stream()
+                    .filter(one -> one.master().id().equals(id))
+                    .findFirst()
+                    .map(one -> fromMaster(one, shell.get()))
+                    .orElseGet(() -> new Start.Missing(named));
+        }
         Template template = templates.get(named);
         return template == null ? new Start.Missing(named) : new Start.FromTemplate(template);
+    }
+
+    /** The template or master that a shell is to start from by its name; empty where it is found otherwise, or nothing. */
+    public static Optional<String> namedBy(ProofRow row) {
+        String named = row.value(Setting.TEMPLATE);
+        return row.shell().isEmpty()
+                        || named.isEmpty()
+                        || named.equals(NONE)
+                        || named.equals(PREVIOUS)
+                        || named.equals(MASTER)
+                ? Optional.empty()
+                : Optional.of(named);
+    }
+
+    static String ofMaster(String id) {
+        return ONE_MASTER + id;
+    }
+
+    private Start fromMaster(StandingMaster one, Shell shell) {
+        return new Start.FromMaster(
+                one.shell(), one.master().title(), keptFor(shell, one.shell().key()));
+    }
+
+    private Optional<List<Lms.OutlineUnit>> keptFor(Shell shell, String fromKey) {
+        return Optional.ofNullable(kept.get(shell.key()))
+                .filter(own -> own.fromKey().equals(fromKey))
+                .map(Kept::units);
     }
 
     /** @param fromKey the earlier shell that a person chose; else the one kept, else the last taught */
@@ -83,10 +153,8 @@ public final class Starts {
                         wanted.filter(key -> !key.equals(one.shell().key())).isEmpty())
                 .findFirst()
                 .or(() -> all.stream().findFirst());
-        return found.<Start>map(one -> new Start.FromEarlier(
-                        one,
-                        own.filter(kept -> kept.fromKey().equals(one.shell().key()))
-                                .map(Kept::units)))
+        return found.<Start>map(one ->
+                        new Start.FromEarlier(one, keptFor(shell, one.shell().key())))
                 .orElseGet(Start.NeverTaught::new);
     }
 

@@ -1,6 +1,16 @@
 /** What shells start from: templates, masters and earlier shells, and previews of their content. */
 @ApplicationModule(
-        allowedDependencies = {"arrivals", "conventions", "frame", "ledger", "lms", "people", "proof", "templates"})
+        allowedDependencies = {
+            "arrivals",
+            "conventions",
+            "frame",
+            "ledger",
+            "lms",
+            "masters",
+            "people",
+            "proof",
+            "templates"
+        })
 package chalkline.server.outlines;
 
 import org.springframework.modulith.ApplicationModule;

@@ -35,7 +35,7 @@ public record TemplateDraft(
         @NotNull @Size(max = Bounds.NAME) String weekTitle,
         @NotNull @Size(max = 50) List<@Valid ItemDraft> everyWeek,
         @NotNull @Size(max = Bounds.MEMBERS) Map<String, String> files) {
-    private static final Set<String> OTHER_MEANING = Set.of("none", "previous");
+    private static final Set<String> OTHER_MEANING = Set.of("none", "previous", "master");
     private static final int MOST_POINTS = 100_000;
 
     /** A unit of the outline. */
@@ -59,7 +59,7 @@ public record TemplateDraft(
             throw new Refusal(
                     "id",
                     0,
-                    "A template is called by small letters, digits and hyphens, and not “none” or “previous”.");
+                    "A template is called by small letters, digits and hyphens, and not “none”, “previous” or “master”.");
         }
         if (Text.trim(title).isEmpty()) {
             throw new Refusal("title", 0, "Give the template a title.");

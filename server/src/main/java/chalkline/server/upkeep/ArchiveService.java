@@ -6,6 +6,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.proof.HeldShell;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.build.Away;
+import chalkline.server.build.BuildHistory;
 import chalkline.server.build.BuildService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Administrators;
@@ -44,6 +45,7 @@ class ArchiveService {
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
     private final BuildService builds;
+    private final BuildHistory history;
     private final LedgerService ledger;
     private final Today today;
 
@@ -53,6 +55,7 @@ class ArchiveService {
             ArrivalService arrivals,
             ConventionsService conventions,
             BuildService builds,
+            BuildHistory history,
             LedgerService ledger,
             Today today) {
         this.db = db;
@@ -60,6 +63,7 @@ class ArchiveService {
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.builds = builds;
+        this.history = history;
         this.ledger = ledger;
         this.today = today;
     }
@@ -93,18 +97,15 @@ class ArchiveService {
                     one.archived().size(),
                     due.map(LocalDate::toString).orElse(null),
                     due.filter(day -> !now.isBefore(day)).isPresent(),
-                    i >= rule.keepTerms()));
+                    i >= rule.keepTerms(),
+                    history.wasTakenOut(one.term())));
         }
         return new LifeViews.Archive(rule, now.toString(), terms);
     }
 
     private boolean isOpen(HeldShell shell, LocalDate day) {
         OffsetDateTime noon = day.atTime(12, 0).atZone(conventions.zone()).toOffsetDateTime();
-        return shell.isOpen()
-                && shell.moment(Setting.OPENS).filter(noon::isBefore).isEmpty()
-                && shell.moment(Setting.CLOSES)
-                        .filter(end -> !noon.isBefore(end))
-                        .isEmpty();
+        return shell.at(noon) == HeldShell.Entry.OPEN;
     }
 
     /** Terms with shells in the LMS whose last day has passed, by that day, the latest first. */
@@ -200,14 +201,14 @@ class ArchiveService {
         return builds.putAway(term, shells.stream().map(HeldShell::key).collect(Collectors.toSet()), away);
     }
 
-    /** What the rule has come to at night. */
+    /** What the rule has come to at night; what a person took out of the archive stays out. */
     void atNight() {
         LifeViews.Archive now = view();
         if (!now.rule().byItself()) {
             return;
         }
         for (LifeViews.Term term : now.terms()) {
-            if (term.isDue() && term.standing() > 0) {
+            if (term.isDue() && term.standing() > 0 && !term.returned()) {
                 try {
                     SignedIn.as(ArrivalService.SCHEDULE, () -> putAway(term.term(), Away.ARCHIVE, term.standing()));
                 } catch (Conflict | Refusal e) {

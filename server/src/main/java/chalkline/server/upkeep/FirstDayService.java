@@ -25,10 +25,10 @@ import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -73,12 +73,13 @@ class FirstDayService {
         ZonedDateTime at = ZonedDateTime.of(day == null ? firstDay(list, term, zone) : day, MORNING, zone);
         FirstDay.Result result = FirstDay.check(now.rows().values(), now.facts(), at);
         Map<FirstDayCause, Integer> causes = new EnumMap<>(FirstDayCause.class);
-        Set<String> touched = new HashSet<>();
+        Map<String, FirstDayViews.Shell> touched = new HashMap<>();
         List<FirstDayViews.Row> rows = new ArrayList<>();
         for (FirstDay.Finding finding : result.findings()) {
             causes.merge(finding.cause(), 1, Integer::sum);
-            touched.add(finding.key());
-            rows.add(row(now.rows().get(finding.key()), finding, list));
+            ProofRow row = now.rows().get(finding.key());
+            touched.computeIfAbsent(finding.key(), key -> shell(row));
+            rows.add(new FirstDayViews.Row(finding.key(), finding.cause(), detail(row, finding, list)));
         }
         return new FirstDayViews.Sheet(
                 now.proof().versions(),
@@ -91,6 +92,7 @@ class FirstDayService {
                         .map(cause -> new FirstDayViews.CauseCount(
                                 cause.getKey(), cause.getKey().words(), cause.getValue()))
                         .toList(),
+                List.copyOf(touched.values()),
                 rows);
     }
 
@@ -100,14 +102,12 @@ class FirstDayService {
         return now.isAfter(session.start()) ? now : session.start();
     }
 
-    private static FirstDayViews.Row row(ProofRow row, FirstDay.Finding finding, RegistrarList list) {
-        return new FirstDayViews.Row(
+    private static FirstDayViews.Shell shell(ProofRow row) {
+        return new FirstDayViews.Shell(
                 row.key(),
                 row.held().map(shell -> shell.code()).orElse(row.code()),
                 row.title(),
                 row.shell().orElseThrow().lead().department().name(),
-                finding.cause(),
-                detail(row, finding, list),
                 row.instructors().stream().map(Person::fullName).collect(Collectors.joining(", ")),
                 row.students());
     }
@@ -139,21 +139,24 @@ class FirstDayService {
     @Transactional
     public int send(String term, LocalDate day, String department, String to) {
         FirstDayViews.Sheet sheet = check(term, day);
-        List<FirstDayViews.Row> own = sheet.rows().stream()
-                .filter(row -> row.department().equals(department))
-                .toList();
+        Map<String, FirstDayViews.Shell> own = sheet.touched().stream()
+                .filter(shell -> shell.department().equals(department))
+                .collect(Collectors.toMap(FirstDayViews.Shell::key, shell -> shell));
         if (own.isEmpty()) {
             throw new Refusal("Nothing was found in shells of " + department + " for that day, so nothing was sent.");
         }
+        int found = 0;
         List<String> paragraphs = new ArrayList<>();
         paragraphs.add("This is what students would meet on %s in the shells of %s. %d shells were looked at in all."
                 .formatted(day, department, sheet.shells()));
         for (FirstDayViews.CauseCount cause : sheet.causes()) {
-            List<String> lines = own.stream()
+            List<String> lines = sheet.rows().stream()
                     .filter(row -> row.cause() == cause.cause())
-                    .map(row -> row.code() + " " + row.title()
-                            + (row.instructors().isEmpty() ? "" : ", " + row.instructors()))
+                    .flatMap(row -> Optional.ofNullable(own.get(row.key())).stream())
+                    .map(shell -> shell.code() + " " + shell.title()
+                            + (shell.instructors().isEmpty() ? "" : ", " + shell.instructors()))
                     .toList();
+            found += lines.size();
             if (!lines.isEmpty()) {
                 paragraphs.add(cause.words() + " (" + lines.size() + "):\n" + String.join("\n", lines));
             }
@@ -168,7 +171,7 @@ class FirstDayService {
                 SignedIn.login(),
                 "first-day check sent",
                 term,
-                Map.of("department", department, "to", to, "shells", own.size()));
-        return own.size();
+                Map.of("department", department, "to", to, "lines", found));
+        return found;
     }
 }

@@ -14,6 +14,8 @@ final class FirstDayViews {
      * @param shells how many were looked at
      * @param later how many were left out, since they begin later or are over
      * @param clear how many of those looked at have nothing
+     * @param touched those that have something
+     * @param rows each thing about each of them
      */
     record Sheet(
             String versions,
@@ -23,24 +25,15 @@ final class FirstDayViews {
             int later,
             int clear,
             List<CauseCount> causes,
+            List<Shell> touched,
             List<Row> rows) {}
 
     /** How many shells have a cause. */
     record CauseCount(FirstDayCause cause, String words, int shells) {}
 
-    /**
-     * One thing about one shell.
-     *
-     * @param detail what exactly, in names and codes
-     * @param instructors by name
-     */
-    record Row(
-            String key,
-            String code,
-            String title,
-            String department,
-            FirstDayCause cause,
-            String detail,
-            String instructors,
-            int students) {}
+    /** @param instructors by name */
+    record Shell(String key, String code, String title, String department, String instructors, int students) {}
+
+    /** @param detail what exactly, in names and codes */
+    record Row(String key, FirstDayCause cause, String detail) {}
 }

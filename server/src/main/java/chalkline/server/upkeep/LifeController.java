@@ -24,8 +24,10 @@ class LifeController {
     private final LifeService life;
     private final Extensions extensions;
     private final ArchiveService archive;
+    private final MasterUse masters;
 
-    LifeController(LifeService life, Extensions extensions, ArchiveService archive) {
+    LifeController(LifeService life, Extensions extensions, ArchiveService archive, MasterUse masters) {
+        this.masters = masters;
         this.life = life;
         this.extensions = extensions;
         this.archive = archive;
@@ -54,6 +56,11 @@ class LifeController {
 
     /** @param shells how many the person was told of */
     record Put(@NotNull Away away, @Min(1) int shells) {}
+
+    /** @param shells how many the person was told of */
+    record Take(
+            @NotBlank @Size(max = Bounds.ID) String master,
+            @Min(1) int shells) {}
 
     /** The number of a build. */
     record Begun(long build) {}
@@ -101,6 +108,17 @@ class LifeController {
     @DeleteMapping("/api/terms/{term}/upkeep/extensions/{id}")
     void letInNoLonger(@PathVariable String term, @PathVariable long id) {
         extensions.end(term, id);
+    }
+
+    @GetMapping("/api/terms/{term}/upkeep/masters")
+    List<LifeViews.FromMaster> fromMasters(@PathVariable String term) {
+        return masters.of(term);
+    }
+
+    /** Takes what was edited in a master into shells in which nobody has worked. */
+    @PostMapping("/api/terms/{term}/upkeep/masters")
+    Begun takeEdits(@PathVariable String term, @Valid @RequestBody Take take) {
+        return new Begun(masters.take(term, take.master(), take.shells()));
     }
 
     @GetMapping("/api/upkeep/archive")

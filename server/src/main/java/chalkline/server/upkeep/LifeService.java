@@ -105,18 +105,7 @@ class LifeService {
         if (held == null) {
             return LifeViews.State.NOT_BUILT;
         }
-        if (held.closed()) {
-            return LifeViews.State.CLOSED;
-        }
-        if (held.moment(Setting.CLOSES).filter(end -> !at.isBefore(end)).isPresent()) {
-            return LifeViews.State.OVER;
-        }
-        if (!held.isOpen()) {
-            return LifeViews.State.SHUT;
-        }
-        return held.moment(Setting.OPENS).filter(at::isBefore).isPresent()
-                ? LifeViews.State.LATER
-                : LifeViews.State.OPEN;
+        return LifeViews.State.valueOf(held.at(at).name());
     }
 
     private static String why(ProofRow row, @Nullable HeldShell held) {

@@ -94,6 +94,7 @@ final class LifeViews {
      * @param due from which day on the rule archives them
      * @param isDue whether that day has come
      * @param pastKeeping whether the rule keeps its shells no longer
+     * @param returned whether a person took its shells out of the archive, so that the rule leaves them alone
      */
     record Term(
             String term,
@@ -104,5 +105,33 @@ final class LifeViews {
             int archived,
             @Nullable String due,
             boolean isDue,
-            boolean pastKeeping) {}
+            boolean pastKeeping,
+            boolean returned) {}
+
+    /** What can become of a shell whose master was edited since. */
+    enum MasterState {
+        /** It started from what the master contains now. */
+        CURRENT,
+        /** Nobody has worked in it. */
+        CAN_TAKE,
+        /** Its content is its instructor's, or students have worked in it. */
+        WORKED_IN,
+        NOT_KNOWN
+    }
+
+    /**
+     * A shell that started from a master.
+     *
+     * @param version what it started from
+     * @param newest what the master contains now
+     */
+    record FromMaster(
+            String key,
+            String code,
+            String title,
+            String department,
+            String master,
+            int version,
+            int newest,
+            MasterState state) {}
 }

@@ -1,6 +1,7 @@
 package chalkline.server.upkeep;
 
 import chalkline.core.arrivals.Section;
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
@@ -39,6 +40,8 @@ import org.springframework.stereotype.Service;
 class ReportService {
     private static final Pattern NUMBER = Pattern.compile("[0-9]{1,6}");
     private static final int TERMS = 6;
+    private static final Comparator<ReportViews.Shell> BY_CODE =
+            Comparator.comparing(ReportViews.Shell::code, Text.NATURAL);
 
     private final Terms terms;
     private final ArrivalService arrivals;
@@ -67,7 +70,6 @@ class ReportService {
         Terms.Standing now = terms.now(term);
         List<ProofRow> rows = now.rows().values().stream()
                 .filter(row -> row.action() != Action.CLOSE && row.shell().isPresent())
-                .sorted(Comparator.comparing(ProofRow::code, Text.NATURAL))
                 .toList();
         ZoneId zone = conventions.zone();
         return new ReportViews.Report(
@@ -138,12 +140,13 @@ class ReportService {
     }
 
     private List<ReportViews.Department> departments(Terms.Standing now, List<ProofRow> rows) {
-        Map<String, List<ProofRow>> byName = new TreeMap<>(Text.NATURAL);
+        Map<String, List<ProofRow>> byName = new HashMap<>();
         rows.forEach(row -> byName.computeIfAbsent(
                         row.shell().orElseThrow().lead().department().name(), name -> new ArrayList<>())
                 .add(row));
         OffsetDateTime at = at();
         return byName.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey(Text.NATURAL))
                 .map(department -> new ReportViews.Department(
                         department.getKey(),
                         department.getValue().size(),
@@ -231,6 +234,7 @@ class ReportService {
                         .isPresent())
                 .map(row -> shell(
                         row, built.get(row.key()).atZone(zone).toLocalDate().toString()))
+                .sorted(BY_CODE)
                 .toList();
     }
 
@@ -242,6 +246,7 @@ class ReportService {
                 .filter(row -> !hasOpened(row.held().orElseThrow(), at))
                 .filter(row -> !row.held().orElseThrow().activity())
                 .map(row -> shell(row, firstDay(row).toString()))
+                .sorted(BY_CODE)
                 .toList();
     }
 
@@ -254,10 +259,13 @@ class ReportService {
                 .filter(shell -> !shell.term().isEmpty())
                 .forEach(shell -> byTerm.computeIfAbsent(shell.term(), code -> new ArrayList<>())
                         .add(shell));
-        String end = end(byTerm.getOrDefault(term, List.of()));
+        Map<String, Instant> ends = new HashMap<>();
+        byTerm.forEach((code, shells) -> ends.put(code, end(shells)));
+        Instant end = ends.getOrDefault(term, Instant.MIN);
         return byTerm.entrySet().stream()
-                .filter(one -> one.getKey().equals(term) || end(one.getValue()).compareTo(end) < 0)
-                .sorted(Comparator.comparing((Map.Entry<String, List<HeldShell>> one) -> end(one.getValue()))
+                .filter(one ->
+                        one.getKey().equals(term) || ends.get(one.getKey()).isBefore(end))
+                .sorted(Comparator.comparing((Map.Entry<String, List<HeldShell>> one) -> ends.get(one.getKey()))
                         .reversed())
                 .limit(TERMS)
                 .map(one -> before(one.getKey(), one.getValue(), facts, instructors))
@@ -265,12 +273,14 @@ class ReportService {
     }
 
     /** The last moment at which a shell of a term closes, which puts terms in their order. */
-    private static String end(List<HeldShell> shells) {
+    private static Instant end(List<HeldShell> shells) {
         return shells.stream()
-                .flatMap(shell -> shell.moment(Setting.CLOSES).stream())
-                .map(moment -> moment.toInstant().toString())
+                .map(shell -> shell.values().getOrDefault(Setting.CLOSES, ""))
+                .distinct()
+                .flatMap(text -> IsoMoment.read(text).stream())
+                .map(OffsetDateTime::toInstant)
                 .max(Comparator.naturalOrder())
-                .orElse("");
+                .orElse(Instant.MIN);
     }
 
     private static ReportViews.Before before(

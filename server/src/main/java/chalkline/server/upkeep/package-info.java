@@ -1,6 +1,17 @@
 /** What keeps a built term true: what drifted in the LMS, and what would embarrass on the first day. */
 @ApplicationModule(
-        allowedDependencies = {"arrivals", "build", "conventions", "frame", "ledger", "lms", "mail", "people", "proof"})
+        allowedDependencies = {
+            "arrivals",
+            "build",
+            "conventions",
+            "frame",
+            "ledger",
+            "lms",
+            "mail",
+            "masters",
+            "people",
+            "proof"
+        })
 package chalkline.server.upkeep;
 
 import org.springframework.modulith.ApplicationModule;

@@ -127,7 +127,8 @@ class PlanTest {
     }
 
     private static Starts nothing(Conventions conventions) {
-        return new Starts(Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of());
+        return new Starts(
+                Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of(), List.of());
     }
 
     /** What the steps send. */
@@ -306,5 +307,22 @@ class PlanTest {
                         .filter(step -> step.verb() == Verb.RENAME)
                         .map(step -> ((Lms.Rename) step.payload()).code()))
                 .containsExactly("27SP-ocea-~moving", "27SP-ocea~moving2");
+    }
+
+    /** Filling again sends content and nothing else, and asks the LMS to look whether somebody works there. */
+    @Test
+    void fillingAgainTouchesContentAloneAndOnlyWhereNobodyWorked() {
+        List<ProofRow> rows = Proof.of(
+                        list("a 001", "b 002", "c 003"), TERM, Conventions.in(ZoneId.of("America/Halifax")), List.of())
+                .rows();
+        List<PlannedLot> lots = new ArrayList<>();
+        Plan.fillAgain(rows, "m:tides", 2, lots::add);
+        assertThat(lots).hasSize(2);
+        List<PlannedStep> steps =
+                lots.stream().flatMap(lot -> lot.steps().stream()).toList();
+        assertThat(verbs(steps))
+                .containsExactly("COPY s:a", "COPY s:b", "OUTLINE s:a", "OUTLINE s:b", "COPY s:c", "OUTLINE s:c");
+        assertThat(steps.get(0).payload()).isEqualTo(new Lms.Copy("s:a", null, "m:tides", "outline", true));
+        assertThat(steps.get(2).payload()).isEqualTo(new Work.Content(null, "m:tides"));
     }
 }

@@ -39,6 +39,11 @@ class AccessTest {
             "{\"rows\":[[\"course\",\"title\",\"department\"],[\"CEED 1\",\"Knots\",\"Training\"]],\"header\":null,"
                     + "\"columns\":null,\"days\":null,\"another\":[]}";
 
+    private static final String WISH =
+            "{\"title\":\"Tides\",\"code\":\"1\",\"category\":\"Masters\",\"courses\":[],\"datesOf\":\"\"}";
+
+    private static final String MASTER = "{\"master\":" + WISH + ",\"from\":null}";
+
     private static final String OWN = "{\"sections\":[\"own:1\"],\"list\":1,\"reason\":\"\"}";
 
     private record Route(String method, String path, boolean changes, String body) {}
@@ -96,6 +101,19 @@ class AccessTest {
             new Route("GET", "/api/upkeep/archive", false, ""),
             new Route("PUT", "/api/upkeep/archive/rule", true, "{\"afterDays\":60,\"keepTerms\":6,\"byItself\":false}"),
             new Route("POST", "/api/terms/{term}/upkeep/archive", true, "{\"away\":\"ARCHIVE\",\"shells\":1}"),
+            new Route("GET", "/api/terms/{term}/upkeep/masters", false, ""),
+            new Route("POST", "/api/terms/{term}/upkeep/masters", true, "{\"master\":\"1\",\"shells\":1}"),
+            new Route("GET", "/api/masters", false, ""),
+            new Route("POST", "/api/masters", true, MASTER),
+            new Route("GET", "/api/master/{id}", false, ""),
+            new Route("PUT", "/api/master/{id}", true, WISH),
+            new Route("GET", "/api/masters/people", false, ""),
+            new Route("POST", "/api/master/{id}/people", true, "{\"user\":\"nobody\",\"role\":\"DESIGNER\"}"),
+            new Route("DELETE", "/api/master/{id}/people/{user}", true, ""),
+            new Route("POST", "/api/masters/look", true, ""),
+            new Route("POST", "/api/masters/retirement", true, "{\"ids\":[\"1\"],\"retired\":false}"),
+            new Route("PUT", "/api/masters/rule", true, "{\"unusedTerms\":3}"),
+            new Route("POST", "/api/masters/questions", true, "{\"ids\":[\"1\"],\"term\":\"27SP\"}"),
             new Route("GET", "/api/terms/{term}/upkeep/report", false, ""),
             new Route("GET", "/api/terms/{term}/upkeep/samples/sizes", false, ""),
             new Route("GET", "/api/terms/{term}/upkeep/samples", false, ""),
@@ -240,6 +258,7 @@ class AccessTest {
         CLIENTS.put("nobody", nobody);
         CLIENTS.get("abara").fetchList();
         CLIENTS.get("abara").build("27SP");
+        assertThat(CLIENTS.get("abara").post("/api/masters", MASTER).status()).isEqualTo(200);
         assertThat(CLIENTS.get("abara")
                         .post(
                                 "/api/terms/27SP/course-sheets",
@@ -306,6 +325,7 @@ class AccessTest {
                 .replace("{format}", "csv")
                 .replace("{name}", "a-name")
                 .replace("{key}", "s:none")
+                .replace("{user}", "nobody")
                 .replace("{source}", "registrar")
                 .replace("{login}", "quill-of-old");
         if (path.equals("/api/weeks")) {
@@ -320,6 +340,9 @@ class AccessTest {
         if (path.endsWith("/calendar")
                 || (path.endsWith("/calendars") && route.method().equals("DELETE"))) {
             path += "?kind=SHELL&key=s:cl-27SP-1";
+        }
+        if (path.equals("/api/masters/people")) {
+            path += "?part=an";
         }
         if (path.endsWith("/dates/day")) {
             path += "?versions=1.1.1&day=2027-01-04";

@@ -138,7 +138,7 @@ class UpkeepTest {
                     assertThat(entry.get("open").asBoolean()).isTrue();
                 });
         // a department gets its own list by mail
-        JsonNode row = get(UPKEEP + "/first-day").get("rows").get(0);
+        JsonNode row = get(UPKEEP + "/first-day").get("touched").get(0);
         JsonNode sent = post(
                 UPKEEP + "/first-day/mail", """
                 {"day":"2027-01-04","department":"%s","to":"chair@skerrow.example"}""".formatted(row.get("department").asString()));
@@ -380,6 +380,19 @@ class UpkeepTest {
         post("/api/builds/" + id + "/go-on", "");
         assertThat(abara.ended(id).get("state").asString()).isEqualTo("DONE");
         assertThat(archived()).isEqualTo(before);
+
+        // the rule leaves alone what a person took out again
+        assertThat(abara.put("/api/upkeep/archive/rule", "{\"afterDays\":0,\"keepTerms\":6,\"byItself\":true}")
+                        .json()
+                        .get("terms")
+                        .get(0)
+                        .get("returned")
+                        .asBoolean())
+                .isTrue();
+        system.bean(ArchiveService.class).atNight();
+        assertThat(archived()).isEqualTo(before);
+        assertThat(get("/api/terms/" + code + "/builds").get(0).get("id").asLong())
+                .isEqualTo(id);
     }
 
     /** Shells of terms before, whether they are archived. */

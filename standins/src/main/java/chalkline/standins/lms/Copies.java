@@ -36,7 +36,7 @@ class Copies {
     }
 
     long start(Wire.Copy copy) {
-        shells.standing(copy.key());
+        shells.refuseWorkedIn(copy.key(), copy.untouched());
         if (copy.from() != null) {
             shells.standing(copy.from());
         } else if (copy.template() == null
@@ -106,7 +106,8 @@ class Copies {
                         row.getString("shell_key"),
                         row.getString("template"),
                         row.getString("source"),
-                        row.getString("what")),
+                        row.getString("what"),
+                        null),
                 row.getBoolean("done"),
                 row.getTimestamp("ready_at").toInstant(),
                 row.getString("fate"));

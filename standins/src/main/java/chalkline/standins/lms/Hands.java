@@ -34,12 +34,14 @@ class Hands {
     private final JdbcClient db;
     private final Shells shells;
     private final Shelves shelves;
+    private final Outlines outlines;
     private final JsonMapper json;
 
-    Hands(JdbcClient db, Shells shells, Shelves shelves, JsonMapper json) {
+    Hands(JdbcClient db, Shells shells, Shelves shelves, Outlines outlines, JsonMapper json) {
         this.db = db;
         this.shells = shells;
         this.shelves = shelves;
+        this.outlines = outlines;
         this.json = json;
     }
 
@@ -89,6 +91,7 @@ class Hands {
 
     /** An instructor changes what is in a shell. */
     void edit(String key) {
+        outlines.addByHand(key, "Added by hand");
         set(key, "content_by_hand", true);
     }
 

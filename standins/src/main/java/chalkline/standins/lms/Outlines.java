@@ -1,5 +1,6 @@
 package chalkline.standins.lms;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -58,7 +59,7 @@ class Outlines {
 
     /** Puts a shell's content in order; an item of the same kind and title keeps its materials. */
     void put(Wire.OutlinePut put) {
-        shells.standing(put.key());
+        shells.refuseWorkedIn(put.key(), put.untouched());
         Map<List<String>, Long> sizes = new HashMap<>();
         of(put.key())
                 .forEach(unit -> unit.items().forEach(item -> {
@@ -74,9 +75,18 @@ class Outlines {
     }
 
     void write(String key, List<Wire.Unit> units) {
-        db.sql("update shell set outline = ?, mark = ? where shell_key = ?")
-                .params(json.writeValueAsString(known(units)), shells.nextMark(), key)
+        long mark = shells.nextMark();
+        db.sql("update shell set outline = ?, mark = ?, edited = ? where shell_key = ?")
+                .params(json.writeValueAsString(known(units)), mark, mark, key)
                 .update();
+    }
+
+    /** Somebody puts a page into a shell by hand, in a unit of its own. */
+    void addByHand(String key, String title) {
+        Wire.Item page = new Wire.Item(null, "page", title, null, null, null, null, null);
+        List<Wire.Unit> units = new ArrayList<>(of(key));
+        units.add(new Wire.Unit(title, null, null, null, List.of(page)));
+        write(key, units);
     }
 
     /** Items that are new get an id. */

@@ -128,6 +128,15 @@ class Shells {
         }
     }
 
+    /** @param untouched whether it is refused where somebody has worked in the shell */
+    void refuseWorkedIn(String key, @Nullable Boolean untouched) {
+        Wire.Shell shell = standing(key);
+        boolean worked = shell.activity() || shell.facts().content().equals("own");
+        if (Boolean.TRUE.equals(untouched) && worked) {
+            throw new Refused("touched", "Somebody has worked in it.");
+        }
+    }
+
     private void check(Wire.ShellPut put) {
         if (Text.length(put.code()) > limits.codeLimit() || put.code().isBlank()) {
             throw new Refused("code-length", "A code has 1 to " + limits.codeLimit() + " characters.");
@@ -171,6 +180,10 @@ class Shells {
 
     void changePeople(Wire.PeopleChange change) {
         Wire.Shell shell = standing(change.key());
+        if (shell.term().isEmpty()
+                && change.add().stream().anyMatch(person -> person.role().equals("student"))) {
+            throw new Refused("no-students", "A shell outside any term has no students.");
+        }
         accounts.refuseUnknown(
                 change.add().stream().map(Wire.Person::user).distinct().toList());
         int out = 0;
@@ -419,6 +432,7 @@ class Shells {
                 lines(row.getString("been_in"), " "),
                 row.getInt("students"),
                 content,
-                row.getBoolean("archived"));
+                row.getBoolean("archived"),
+                row.getString("term").isEmpty() ? row.getLong("edited") : null);
     }
 }

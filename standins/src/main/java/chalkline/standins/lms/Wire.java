@@ -90,16 +90,24 @@ final class Wire {
 
     record PeopleChange(String key, List<Person> add, List<Person> remove) {}
 
-    /** What a shell is filled from: a template or another shell; {@code what} is outline, everything or settings. */
+    /**
+     * What a shell is filled from: a template or another shell.
+     *
+     * @param what outline, everything or settings
+     * @param untouched whether it is refused where somebody has worked in the shell
+     */
     record Copy(
             String key,
             @Nullable String template,
             @Nullable String from,
-            @Nullable String what) {}
+            @Nullable String what,
+            @Nullable Boolean untouched) {}
 
     record TemplatePut(String id, String title, @Nullable String instruction, List<Unit> units) {}
 
-    record OutlinePut(String key, List<Unit> units) {}
+    /** @param untouched whether it is refused where somebody has worked in the shell */
+    record OutlinePut(
+            String key, List<Unit> units, @Nullable Boolean untouched) {}
 
     record Unit(
             String title,
@@ -187,8 +195,15 @@ final class Wire {
      * @param byHand who is in it through no section
      * @param beenIn which of its instructors have entered it
      * @param content {@code none}, {@code copied} or {@code own}, once somebody worked on it
+     * @param edited of a shell outside any term: the mark at which its content changed last
      */
-    record Facts(List<Person> byHand, List<String> beenIn, int students, String content, boolean archived) {}
+    record Facts(
+            List<Person> byHand,
+            List<String> beenIn,
+            int students,
+            String content,
+            boolean archived,
+            @Nullable Long edited) {}
 
     /** What somebody did in the LMS by hand. */
     record Done(String key, String what) {}

@@ -16,6 +16,7 @@
     import { NO_TERM, route } from './frame/nav.svelte'
     import { STATIONS } from './frame/stations'
     import SignIn from './frame/SignIn.svelte'
+    import Ledger from './ledger/Ledger.svelte'
     import Example from './outlines/Example.svelte'
     import Starts from './outlines/Starts.svelte'
     import Proof from './proof/Proof.svelte'
@@ -92,7 +93,9 @@
                 <button class="plain" onclick={() => (campus.trouble = '')}>Read</button>
             </p>
         {/if}
-        {#if route.station === 'desk'}
+        {#if route.station === 'desk' && route.params.view === 'ledger'}
+            <Ledger />
+        {:else if route.station === 'desk'}
             <Desk />
         {:else if route.station === 'arrivals'}
             {#if route.term !== NO_TERM && route.params.view === 'sheet' && route.params.kept}

@@ -1060,6 +1060,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/upkeep/shells/{key}/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["story"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/upkeep/samples/sizes": {
         parameters: {
             query?: never;
@@ -1484,6 +1500,54 @@ export interface paths {
             cookie?: never;
         };
         get: operations["latest_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ledgerVocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["checkLedger"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3166,6 +3230,21 @@ export interface components {
             user: string;
             name: string;
         };
+        LifeEvent: {
+            /** Format: date-time */
+            at: string;
+            who: string;
+            what: string;
+            more: string;
+            /** Format: int64 */
+            build: number | null;
+        };
+        LifeStory: {
+            key: string;
+            code: string;
+            title: string;
+            events: components["schemas"]["LifeEvent"][];
+        };
         SampleSize: {
             /** @enum {string} */
             of: "TO_BUILD" | "STANDING";
@@ -3709,6 +3788,39 @@ export interface components {
             /** Format: date-time */
             seenAt: string;
             edits: components["schemas"]["MasterEdit"][];
+        };
+        LedgerReadingLine: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            login: string;
+            who: string;
+            what: string;
+            subject: string;
+            detail: string;
+            address: string;
+            /** Format: int64 */
+            seal: number | null;
+        };
+        LedgerReadingPage: {
+            lines: components["schemas"]["LedgerReadingLine"][];
+            /** Format: int64 */
+            next: number | null;
+        };
+        LedgerReadingSomebody: {
+            login: string;
+            name: string;
+        };
+        LedgerReadingVocabulary: {
+            people: components["schemas"]["LedgerReadingSomebody"][];
+            kinds: string[];
+        };
+        LedgerCheckFound: {
+            /** Format: int64 */
+            entries: number;
+            head: string;
+            faults: string[];
         };
         Desk: {
             zone: string;
@@ -5913,6 +6025,29 @@ export interface operations {
             };
         };
     };
+    story: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeStory"];
+                };
+            };
+        };
+    };
     sampleSizes: {
         parameters: {
             query?: {
@@ -6550,6 +6685,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefreshView"];
+                };
+            };
+        };
+    };
+    ledger: {
+        parameters: {
+            query?: {
+                who?: string;
+                what?: string;
+                find?: string;
+                from?: string;
+                to?: string;
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerReadingPage"];
+                };
+            };
+        };
+    };
+    ledgerVocabulary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerReadingVocabulary"];
+                };
+            };
+        };
+    };
+    checkLedger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerCheckFound"];
                 };
             };
         };

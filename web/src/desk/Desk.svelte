@@ -176,6 +176,7 @@
             </li>
         {/each}
     </ol>
+    <p><a href={route.href('desk', { view: 'ledger' })} onclick={follow}>The whole ledger</a></p>
     <p class="soft zone">Times are those of {campus.zone}.</p>
 {/snippet}
 

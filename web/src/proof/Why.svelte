@@ -125,9 +125,17 @@
             {#each rest as value (value.setting)}{@render row(value)}{/each}
         </dl>
     </details>
+    {#if route.station === 'proof' && shell.action !== 'build'}
+        <p class="life">
+            <a href={route.href('upkeep', { view: 'life', shell: shell.key })}>Its whole life</a>
+        </p>
+    {/if}
 </div>
 
 <style>
+    .life {
+        margin-top: 12px;
+    }
     h3 {
         margin: 16px 0 4px;
     }

@@ -8,7 +8,7 @@
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { Drift, type Drifted } from './drift.svelte'
-    import Grid from './Grid.svelte'
+    import Grid from '../parts/Grid.svelte'
     import Parts from './Parts.svelte'
 
     /** What people changed in the LMS by hand since it was built: kept as theirs, or put back. */

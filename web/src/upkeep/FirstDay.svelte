@@ -9,8 +9,8 @@
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { CAUSES } from './causes'
-    import Grid from './Grid.svelte'
-    import { finds, grouped } from './lines'
+    import Grid from '../parts/Grid.svelte'
+    import { finds, grouped } from '../parts/lines'
     import Parts from './Parts.svelte'
 
     /** What would embarrass on a day when students come, by cause, with one remedy for each. */

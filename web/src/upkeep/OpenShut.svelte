@@ -3,15 +3,15 @@
     import { SvelteSet } from 'svelte/reactivity'
     import { get, post, remove, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { route } from '../frame/nav.svelte'
+    import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, moment, number } from '../frame/words'
     import Ask from '../parts/Ask.svelte'
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import Extensions from './Extensions.svelte'
-    import Grid from './Grid.svelte'
-    import { finds, grouped } from './lines'
+    import Grid from '../parts/Grid.svelte'
+    import { finds, grouped } from '../parts/lines'
     import Parts from './Parts.svelte'
 
     /** All shells of the term as students meet them now: opened or shut in bulk, and students let in longer. */
@@ -204,6 +204,11 @@
         <p>{row.title}</p>
         <p>{STATES[row.state]}{row.byHand ? ', set by a person' : ''}{row.why ? ': ' + row.why : ''}</p>
         <p>{moment(row.opens)} to {moment(row.closes)}, {count(row.students, 'student')}</p>
+        <p>
+            <a href={route.href('upkeep', { view: 'life', shell: row.key })} onclick={follow}
+                >Its whole life</a
+            >
+        </p>
         {#if row.state !== 'NOT_BUILT'}
             <Extensions
                 shell={row.key}

@@ -7,8 +7,8 @@
     import { count, instant, moment, number } from '../frame/words'
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
-    import Grid from './Grid.svelte'
-    import type { Line } from './lines'
+    import Grid from '../parts/Grid.svelte'
+    import type { Line } from '../parts/lines'
     import Parts from './Parts.svelte'
 
     /** Shells drawn to be looked at by hand, ticked off, with what was found. */

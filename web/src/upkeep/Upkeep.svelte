@@ -8,6 +8,7 @@
     import OpenShut from './OpenShut.svelte'
     import Report from './Report.svelte'
     import Sample from './Sample.svelte'
+    import Story from './Story.svelte'
 
     /** The station where a term is kept true to its last day. */
 </script>
@@ -24,6 +25,8 @@
     <Sample />
 {:else if route.params.view === 'report'}
     <Report />
+{:else if route.params.view === 'life'}
+    {#key route.params.shell}<Story />{/key}
 {:else if route.params.view === 'archive'}
     <Archive />
 {:else}

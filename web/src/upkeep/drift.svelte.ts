@@ -3,7 +3,7 @@ import { get, post, type Api } from '../api/client'
 import { refreshHeld } from '../frame/held.svelte'
 import { route } from '../frame/nav.svelte'
 import { count } from '../frame/words'
-import { finds, grouped, type Line } from './lines'
+import { finds, grouped, type Line } from '../parts/lines'
 
 export type Drifted = Api['DriftRow'] & { id: string }
 

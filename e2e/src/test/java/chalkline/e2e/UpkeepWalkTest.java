@@ -251,4 +251,39 @@ class UpkeepWalkTest {
         browser.heading("1 master, 0 shells of 27SP");
         browser.isSound();
     }
+
+    @Test
+    @Order(8)
+    void whatWasDoneIsFoundAndItsWholeIsChecked() {
+        page.navigate(system.address() + "/");
+        page.getByText("The whole ledger").press("Enter");
+        browser.heading("The ledger");
+        browser.isSound();
+        page.getByLabel("Names").fill("m:tides-master tides");
+        page.getByLabel("Names").blur();
+        browser.heading("0 entries");
+        page.getByLabel("Names").fill("tides-master");
+        page.getByLabel("Names").blur();
+        browser.heading("The ledger, [1-9]\\d* entries");
+        page.locator("#sheet").focus();
+        page.keyboard().press("ArrowDown");
+        page.getByText("from 127.0.0.1").waitFor();
+        browser.isSound();
+        browser.button("Check the whole ledger").press("Enter");
+        page.getByText("each as it was sealed").waitFor();
+        browser.isSound();
+
+        String key = abara.get("/api/terms/27SP/upkeep/shells")
+                .json()
+                .get("rows")
+                .get(0)
+                .get("key")
+                .asString();
+        page.navigate(system.address() + "/27SP/upkeep?view=life&shell=" + key);
+        page.locator("ol li").first().waitFor();
+        page.getByText("build 1", new Page.GetByTextOptions().setExact(true))
+                .first()
+                .waitFor();
+        browser.isSound();
+    }
 }

@@ -105,6 +105,36 @@ public class BuildHistory {
                 .list();
     }
 
+    /**
+     * What a step of a build did to one shell.
+     *
+     * @param by who started the build, by name
+     * @param what in words
+     * @param failed why it failed; empty where it did not
+     */
+    public record Step(long build, String by, Instant at, String what, String failed) {}
+
+    /** All that builds of a term did to one shell, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<Step> ofShell(String term, String key) {
+        Map<String, String> names = people.names();
+        return db.sql(
+                        "select s.build_id, b.started_by, s.settled_at, s.verb, s.message, s.state, s.reason"
+                                + " from build b join build_step s on s.build_id = b.id and s.shell_key = ?"
+                                + " where b.term = ? and s.state in ('DONE', 'FAILED') and s.settled_at is not null order by s.id")
+                .params(key, term)
+                .query((row, n) -> {
+                    String by = row.getString("started_by");
+                    return new Step(
+                            row.getLong("build_id"),
+                            names.getOrDefault(by, by),
+                            row.getTimestamp("settled_at").toInstant(),
+                            row.getString("message"),
+                            row.getString("state").equals("FAILED") ? row.getString("reason") : "");
+                })
+                .list();
+    }
+
     /** When each shell of a term was first left by a build, by its key; what was taken back is left out. */
     public Map<String, Instant> firstBuilt(String term) {
         Map<String, Instant> first = new HashMap<>();

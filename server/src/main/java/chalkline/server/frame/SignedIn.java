@@ -6,6 +6,8 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.authority.AuthorityUtils;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.web.context.request.RequestContextHolder;
+import org.springframework.web.context.request.ServletRequestAttributes;
 
 /** Who is at it now. */
 public final class SignedIn {
@@ -23,6 +25,13 @@ public final class SignedIn {
         } finally {
             SecurityContextHolder.setContext(before);
         }
+    }
+
+    /** Where the call comes from that is answered now; empty where the program does something by itself. */
+    public static String address() {
+        return RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes call
+                ? call.getRequest().getRemoteAddr()
+                : "";
     }
 
     /** The login of whoever is signed in; {@code chalkline} for the program itself. */

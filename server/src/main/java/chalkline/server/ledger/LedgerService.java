@@ -16,6 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class LedgerService {
     private static final int LONGEST_SUBJECT = 300;
+    private static final int MOST = 500;
 
     private final JdbcClient db;
     private final JsonMapper json;
@@ -39,8 +40,14 @@ public class LedgerService {
     /** Writes an entry for someone whose work goes on without them. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(String login, String what, String subject, Map<String, ?> detail) {
-        db.sql("insert into ledger (at, who, what, subject, detail) values (?, ?, ?, ?, ?)")
-                .params(Timestamp.from(Instant.now()), login, what, cut(subject), json.writeValueAsString(detail))
+        db.sql("insert into ledger (at, who, what, subject, detail, address) values (?, ?, ?, ?, ?, ?)")
+                .params(
+                        Timestamp.from(Instant.now()),
+                        login,
+                        what,
+                        cut(subject),
+                        json.writeValueAsString(detail),
+                        SignedIn.address())
                 .update();
     }
 
@@ -66,6 +73,25 @@ public class LedgerService {
                         row.getString("subject")))
                 .list();
     }
+
+    /** What was done that names something, such as the key of a shell, the oldest first. */
+    @Readers
+    public List<Told> naming(String name) {
+        return db.sql(
+                        "select l.*, coalesce(a.name, l.who) as name from ledger l left join account a on a.login = l.who collate utf8mb4_bin"
+                                + " where locate(?, l.detail) > 0 or l.subject = ? order by l.id limit "
+                                + MOST)
+                .params('"' + name + '"', name)
+                .query((row, n) -> new Told(
+                        row.getTimestamp("at").toInstant(),
+                        row.getString("name"),
+                        row.getString("what"),
+                        row.getString("detail")))
+                .list();
+    }
+
+    /** @param detail as JSON */
+    public record Told(Instant at, String who, String what, String detail) {}
 
     /** One line of the ledger. */
     public record Entry(long id, Instant at, String who, String what, String subject) {}

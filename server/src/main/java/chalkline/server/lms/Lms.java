@@ -228,7 +228,18 @@ public interface Lms {
             @Nullable String instruction,
             @Nullable String first,
             @Nullable String last,
-            List<OutlineItem> items) {}
+            List<OutlineItem> items) {
+
+        /** The same, its items to be made anew. */
+        public OutlineUnit withoutIds() {
+            return new OutlineUnit(
+                    title,
+                    instruction,
+                    first,
+                    last,
+                    items.stream().map(OutlineItem::withoutId).toList());
+        }
+    }
 
     /**
      * An item of an outline.
@@ -245,7 +256,12 @@ public interface Lms {
             @Nullable String text,
             @Nullable String address,
             @Nullable BigDecimal points,
-            @Nullable String due) {}
+            @Nullable String due) {
+
+        public OutlineItem withoutId() {
+            return new OutlineItem(null, kind, title, text, address, points, due);
+        }
+    }
 
     record Closing(String key, boolean closed) {}
 

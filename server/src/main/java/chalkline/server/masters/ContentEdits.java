@@ -40,12 +40,8 @@ final class ContentEdits {
     }
 
     private static boolean same(Place one, Place other) {
-        return one.unit().equals(other.unit()) && plain(one.item()).equals(plain(other.item()));
-    }
-
-    private static Lms.OutlineItem plain(Lms.OutlineItem item) {
-        return new Lms.OutlineItem(
-                null, item.kind(), item.title(), item.text(), item.address(), item.points(), item.due());
+        return one.unit().equals(other.unit())
+                && one.item().withoutId().equals(other.item().withoutId());
     }
 
     /** An item is known by the LMS's id; where there is none, by its kind, its title and how many of them come before. */

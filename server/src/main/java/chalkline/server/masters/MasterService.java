@@ -15,6 +15,7 @@ import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.people.PeopleService;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -85,6 +86,7 @@ class MasterService {
         Map<String, List<Masters.Sharer>> sharers =
                 masters.people().stream().collect(Collectors.groupingBy(Masters.Sharer::master));
         Map<String, Integer> newest = versions.newest();
+        Map<String, Instant> edited = versions.edited();
         Map<String, Map<String, Integer>> uses = versions.uses();
         int rule = masters.unusedTerms();
         LocalDate now = today.in(conventions.zone());
@@ -93,7 +95,6 @@ class MasterService {
                     String id = one.master().id();
                     Map<String, Integer> used = uses.getOrDefault(id, Map.of());
                     int unused = unusedTerms(one, used, terms, now);
-                    int version = newest.getOrDefault(id, 0);
                     return new MasterViews.Row(
                             id,
                             one.master().title(),
@@ -108,8 +109,8 @@ class MasterService {
                             one.madeAt(),
                             standing.contains(one.master().key()),
                             one.copyJob() != null ? "The LMS is filling it." : one.copySays(),
-                            version,
-                            version > 1 ? versions.of(id, 1).get(0).seenAt() : null,
+                            newest.getOrDefault(id, 0),
+                            edited.get(id),
                             uses(used, terms),
                             unused,
                             unused >= rule && !one.master().retired(),

@@ -34,7 +34,7 @@ public class MasterVersions {
     record Version(int number, Instant seenAt, List<Lms.OutlineUnit> units) {}
 
     /** A shell of a term that started from a master, and the version of its content that it started from. */
-    public record Start(String shellKey, String master, int version) {}
+    public record Start(String shellKey, String master, int version, Instant at) {}
 
     /** Notes what a master contains now; the number of the version that it is. */
     int see(String id, List<Lms.OutlineUnit> units) {
@@ -72,24 +72,8 @@ public class MasterVersions {
 
     /** An item that was taken out and put in again has another id and is the same. */
     private String digest(List<Lms.OutlineUnit> units) {
-        List<Lms.OutlineUnit> plain = units.stream()
-                .map(unit -> new Lms.OutlineUnit(
-                        unit.title(),
-                        unit.instruction(),
-                        unit.first(),
-                        unit.last(),
-                        unit.items().stream()
-                                .map(item -> new Lms.OutlineItem(
-                                        null,
-                                        item.kind(),
-                                        item.title(),
-                                        item.text(),
-                                        item.address(),
-                                        item.points(),
-                                        item.due()))
-                                .toList()))
-                .toList();
-        return Digest.of(json.writeValueAsString(plain));
+        return Digest.of(json.writeValueAsString(
+                units.stream().map(Lms.OutlineUnit::withoutIds).toList()));
     }
 
     /** The number of the last version of each master; those of which none was seen are left out. */
@@ -100,6 +84,17 @@ public class MasterVersions {
                     newest.put(row.getString("master_id"), row.getInt("number"));
                 });
         return newest;
+    }
+
+    /** When the content of each master was last seen to be another than before; those that stayed as they were are left out. */
+    Map<String, Instant> edited() {
+        Map<String, Instant> edited = new HashMap<>();
+        db.sql("select master_id, max(seen_at) as at from master_version where number > 1 group by master_id")
+                .query(row -> {
+                    edited.put(
+                            row.getString("master_id"), row.getTimestamp("at").toInstant());
+                });
+        return edited;
     }
 
     /** The last so many versions of a master, the latest first. */
@@ -127,10 +122,14 @@ public class MasterVersions {
 
     /** What started from masters in a term. */
     public List<Start> startedIn(String term) {
-        return db.sql("select shell_key, master_id, version from master_start where term = ? order by shell_key")
+        return db.sql(
+                        "select shell_key, master_id, version, started_at from master_start where term = ? order by shell_key")
                 .param(term)
-                .query((row, n) ->
-                        new Start(row.getString("shell_key"), row.getString("master_id"), row.getInt("version")))
+                .query((row, n) -> new Start(
+                        row.getString("shell_key"),
+                        row.getString("master_id"),
+                        row.getInt("version"),
+                        row.getTimestamp("started_at").toInstant()))
                 .list();
     }
 

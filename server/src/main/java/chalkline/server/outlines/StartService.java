@@ -165,27 +165,8 @@ public class StartService {
                 .filter(start -> start.fromKey().equals(fromKey))
                 .map(start -> ItemIds.dates(json.readValue(start.content(), UNITS)))
                 .orElse(Map.of());
-        return withoutIds(adjust(units, new HashMap<>(own)));
-    }
-
-    /** Items are made anew in the shell that they go to. */
-    private static List<Lms.OutlineUnit> withoutIds(List<Lms.OutlineUnit> units) {
-        return units.stream()
-                .map(unit -> new Lms.OutlineUnit(
-                        unit.title(),
-                        unit.instruction(),
-                        unit.first(),
-                        unit.last(),
-                        unit.items().stream()
-                                .map(item -> new Lms.OutlineItem(
-                                        null,
-                                        item.kind(),
-                                        item.title(),
-                                        item.text(),
-                                        item.address(),
-                                        item.points(),
-                                        item.due()))
-                                .toList()))
+        return adjust(units, new HashMap<>(own)).stream()
+                .map(Lms.OutlineUnit::withoutIds)
                 .toList();
     }
 

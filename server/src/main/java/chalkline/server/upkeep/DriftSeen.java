@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
@@ -70,6 +71,28 @@ class DriftSeen {
         for (int from = 0; from < rows.size(); from += BATCH) {
             db.batchUpdate(sql, rows.subList(from, Math.min(rows.size(), from + BATCH)));
         }
+    }
+
+    /**
+     * One time that a field of a shell drifted.
+     *
+     * @param until when it was found right again; null while it is not
+     */
+    record Time(String field, Instant since, @Nullable Instant until) {}
+
+    /** All times that one shell drifted, the oldest first. */
+    List<Time> ofShell(String term, String key) {
+        return db.query(
+                "select field, first_seen, ended_at from drift_seen where term = ? and shell_key = ? order by id",
+                (row, n) -> {
+                    Timestamp ended = row.getTimestamp("ended_at");
+                    return new Time(
+                            row.getString("field"),
+                            row.getTimestamp("first_seen").toInstant(),
+                            ended == null ? null : ended.toInstant());
+                },
+                term,
+                key);
     }
 
     /** By shell and field. */

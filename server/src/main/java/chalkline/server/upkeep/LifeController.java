@@ -25,8 +25,11 @@ class LifeController {
     private final Extensions extensions;
     private final ArchiveService archive;
     private final MasterUse masters;
+    private final StoryService stories;
 
-    LifeController(LifeService life, Extensions extensions, ArchiveService archive, MasterUse masters) {
+    LifeController(
+            LifeService life, Extensions extensions, ArchiveService archive, MasterUse masters, StoryService stories) {
+        this.stories = stories;
         this.masters = masters;
         this.life = life;
         this.extensions = extensions;
@@ -108,6 +111,12 @@ class LifeController {
     @DeleteMapping("/api/terms/{term}/upkeep/extensions/{id}")
     void letInNoLonger(@PathVariable String term, @PathVariable long id) {
         extensions.end(term, id);
+    }
+
+    /** A shell's whole life. */
+    @GetMapping("/api/terms/{term}/upkeep/shells/{key}/story")
+    LifeViews.Story story(@PathVariable String term, @PathVariable String key) {
+        return stories.of(term, key);
     }
 
     @GetMapping("/api/terms/{term}/upkeep/masters")

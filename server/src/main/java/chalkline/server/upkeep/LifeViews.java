@@ -108,6 +108,24 @@ final class LifeViews {
             boolean pastKeeping,
             boolean returned) {}
 
+    /** All that is known of one shell, the latest first. */
+    record Story(String key, String code, String title, List<Event> events) {}
+
+    /**
+     * Something that became of a shell.
+     *
+     * @param who by name; empty where nobody is known
+     * @param what in a few words
+     * @param more what exactly, or why it failed
+     * @param build the build that did it; null where none did
+     */
+    record Event(
+            Instant at,
+            String who,
+            String what,
+            String more,
+            @Nullable Long build) {}
+
     /** What can become of a shell whose master was edited since. */
     enum MasterState {
         /** It started from what the master contains now. */

@@ -259,6 +259,22 @@ class MastersTest {
 
     @Test
     @Order(5)
+    void aShellsWholeLifeIsOnOnePage() {
+        JsonNode story = ok(abara.get("/api/terms/27SP/upkeep/shells/" + shells.get(1) + "/story"));
+        List<String> events = new ArrayList<>();
+        story.get("events").forEach(event -> events.add(event.get("what").asString()));
+        assertThat(events)
+                .as("the latest first")
+                .containsSubsequence("failed: outline once more", "built", "has the content of a master");
+        assertThat(events).contains("changed by hand in the LMS");
+        assertThat(story.get("events"))
+                .anySatisfy(event -> assertThat(event.get("more").asString()).contains("Somebody has worked in it"));
+        assertThat(abara.get("/api/terms/27SP/upkeep/shells/s:never/story").status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    @Order(6)
     void theLmsTakesNoStudentIntoAMaster() {
         Client.Answer answer = lms.put(
                 "/lms/api/people",
@@ -269,7 +285,7 @@ class MastersTest {
     }
 
     @Test
-    @Order(6)
+    @Order(7)
     void whatNobodyUsesIsAskedAboutPutAwayAndTakenOutAgain() {
         JsonNode sheet = ok(abara.get("/api/masters"));
         assertThat(master(sheet, "master-1").get("uses").get(0).get("shells").asInt())

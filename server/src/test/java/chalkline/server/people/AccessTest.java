@@ -101,8 +101,12 @@ class AccessTest {
             new Route("GET", "/api/upkeep/archive", false, ""),
             new Route("PUT", "/api/upkeep/archive/rule", true, "{\"afterDays\":60,\"keepTerms\":6,\"byItself\":false}"),
             new Route("POST", "/api/terms/{term}/upkeep/archive", true, "{\"away\":\"ARCHIVE\",\"shells\":1}"),
+            new Route("GET", "/api/terms/{term}/upkeep/shells/{key}/story", false, ""),
             new Route("GET", "/api/terms/{term}/upkeep/masters", false, ""),
             new Route("POST", "/api/terms/{term}/upkeep/masters", true, "{\"master\":\"1\",\"shells\":1}"),
+            new Route("GET", "/api/ledger", false, ""),
+            new Route("GET", "/api/ledger/vocabulary", false, ""),
+            new Route("GET", "/api/ledger/check", false, ""),
             new Route("GET", "/api/masters", false, ""),
             new Route("POST", "/api/masters", true, MASTER),
             new Route("GET", "/api/master/{id}", false, ""),
@@ -340,6 +344,9 @@ class AccessTest {
         if (path.endsWith("/calendar")
                 || (path.endsWith("/calendars") && route.method().equals("DELETE"))) {
             path += "?kind=SHELL&key=s:cl-27SP-1";
+        }
+        if (path.endsWith("/story")) {
+            path = path.replace("s:none", "s:cl-27SP-1");
         }
         if (path.equals("/api/masters/people")) {
             path += "?part=an";

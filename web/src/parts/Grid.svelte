@@ -1,9 +1,9 @@
 <script lang="ts" generics="T extends Row">
     import type { Snippet } from 'svelte'
     import type { SvelteSet } from 'svelte/reactivity'
-    import { takeFocus } from '../parts/focus'
-    import { reached } from '../parts/steps'
-    import { InSight } from '../parts/virtual.svelte'
+    import { takeFocus } from './focus'
+    import { reached } from './steps'
+    import { InSight } from './virtual.svelte'
     import type { Line, Row } from './lines'
 
     /** A sheet of which only the lines in sight are drawn: rows that can be marked, under the headings of their groups. */

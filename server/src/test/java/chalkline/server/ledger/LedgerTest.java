@@ -1,0 +1,166 @@
+package chalkline.server.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.server.Client;
+import chalkline.server.RunningSystem;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** What was done is found again, and what was done to the ledger itself is found too. */
+class LedgerTest {
+    private static RunningSystem system;
+    private static Client abara;
+
+    @BeforeAll
+    static void start() {
+        system = RunningSystem.withSections(24, "--standins.earlier-terms=false");
+        abara = system.signedIn("abara");
+        abara.fetchList();
+        abara.refreshHeld();
+        for (int i = 0; i < 12; i++) {
+            done(1 + i);
+        }
+    }
+
+    @AfterAll
+    static void stop() {
+        system.close();
+    }
+
+    /** Something that is written into the ledger. */
+    private static void done(int terms) {
+        Client.Answer answer = abara.put("/api/masters/rule", "{\"unusedTerms\":" + terms + "}");
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+    }
+
+    private static JsonNode ledger(String query) {
+        Client.Answer answer = abara.get("/api/ledger" + query);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return answer.json();
+    }
+
+    private static List<String> faults() {
+        List<String> faults = new ArrayList<>();
+        ledger("/check").get("faults").forEach(fault -> faults.add(fault.asString()));
+        return faults;
+    }
+
+    private static void sql(String... statements) throws SQLException {
+        try (Connection connection = DriverManager.getConnection(system.databaseUrl(), "chalkline", "chalkline");
+                Statement statement = connection.createStatement()) {
+            for (String one : statements) {
+                statement.execute(one);
+            }
+        }
+    }
+
+    @Test
+    void entriesAreFoundByPersonKindWordsAndDays() {
+        JsonNode all = ledger("").get("lines");
+        assertThat(all.size()).isGreaterThan(12);
+        assertThat(all.get(0).get("id").asLong())
+                .isGreaterThan(all.get(1).get("id").asLong());
+        JsonNode rules = ledger("?find=masters%20unusedTerms").get("lines");
+        assertThat(rules.size()).isGreaterThanOrEqualTo(12);
+        assertThat(rules).allSatisfy(line -> {
+            assertThat(line.get("login").asString()).isEqualTo("abara");
+            assertThat(line.get("who").asString()).isEqualTo("N. Abara");
+            assertThat(line.get("address").asString()).isNotEmpty();
+            assertThat(line.get("detail").asString()).contains("unusedTerms");
+        });
+        String kind = rules.get(0).get("what").asString();
+        assertThat(ledger("?what=" + kind.replace(" ", "%20") + "&who=abara").get("lines"))
+                .hasSizeGreaterThanOrEqualTo(12);
+        assertThat(ledger("?who=nobody").get("lines")).isEmpty();
+        assertThat(ledger("?to=2020-01-01").get("lines")).isEmpty();
+        assertThat(ledger("?from=2020-01-01").get("lines").size())
+                .isEqualTo(ledger("").get("lines").size());
+        long second = all.get(1).get("id").asLong();
+        assertThat(ledger("?before=" + second).get("lines").get(0).get("id").asLong())
+                .isLessThan(second);
+        JsonNode vocabulary = ledger("/vocabulary");
+        assertThat(vocabulary.get("kinds").toString()).contains(kind);
+        assertThat(vocabulary.get("people").toString()).contains("N. Abara");
+        // what a word looks like to the database is a word and nothing else
+        assertThat(ledger("?find=%25").get("lines")).isEmpty();
+    }
+
+    /** Each way of tampering, and how it is undone after. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "update ledger set detail = '{}' where seal = 5 | is not what was sealed",
+                "update ledger set who = 'somebody' where seal = 5 | is not what was sealed",
+                "update ledger set at = at + interval 1 second where seal = 5 | is not what was sealed",
+                "delete from ledger where seal = 5 | Entry 5 is gone",
+                "delete from ledger where seal in (5, 6, 7) | Entries 5 to 7 are gone",
+                "delete from ledger where seal = (select number from ledger_head) | is gone",
+                "insert into ledger (at, who, what, subject, detail) values ('2020-01-01', 'x', 'x', 'x', '{}') | put in later",
+                "insert into ledger (at, who, what, subject, detail, seal, digest) select now(), 'x', 'x', 'x', '{}', number + 1, digest from ledger_head | is not what was sealed",
+                "update ledger set seal = 1000 where seal = 5 | Entry 5 is gone"
+            })
+    void whatIsDoneToTheLedgerItselfIsFound(String tampering, String found) throws SQLException {
+        assertThat(faults()).isEmpty();
+        sql(
+                "create table ledger_before as select * from ledger",
+                "create table head_before as select * from ledger_head");
+        try {
+            sql(tampering);
+            assertThat(faults()).isNotEmpty().anyMatch(fault -> fault.contains(found));
+        } finally {
+            sql(
+                    "delete from ledger",
+                    "insert into ledger select * from ledger_before",
+                    "delete from ledger_head",
+                    "insert into ledger_head select * from head_before",
+                    "drop table ledger_before",
+                    "drop table head_before");
+        }
+        assertThat(faults()).isEmpty();
+    }
+
+    /** Many write at once while the chain is sealed and checked: nothing is lost, and it holds. */
+    @Test
+    void manyWhoWriteAtOnceMakeOneChain() throws Exception {
+        int before = (int) ledger("/check").get("entries").asLong();
+        ExecutorService many = Executors.newFixedThreadPool(8);
+        try {
+            List<Callable<Boolean>> work = new ArrayList<>();
+            for (int i = 0; i < 40; i++) {
+                int terms = 1 + i;
+                boolean looks = i % 5 == 0;
+                work.add(() -> {
+                    if (looks) {
+                        return faults().isEmpty();
+                    }
+                    done(terms);
+                    return true;
+                });
+            }
+            for (Future<Boolean> one : many.invokeAll(work)) {
+                assertThat(one.get()).isTrue();
+            }
+        } finally {
+            many.shutdown();
+        }
+        JsonNode after = ledger("/check");
+        assertThat(after.get("faults")).isEmpty();
+        assertThat(after.get("entries").asLong()).isGreaterThanOrEqualTo(before + 32L);
+    }
+}

@@ -1,6 +1,5 @@
 package chalkline.server.masters;
 
-import chalkline.core.arrivals.CourseCode;
 import chalkline.core.naming.Plain;
 import chalkline.core.proof.HeldShell;
 import java.util.List;
@@ -31,13 +30,8 @@ public record Master(
         return HeldShell.MASTER + id;
     }
 
-    /** Whether it is one for a course, however its name is written. */
-    public boolean isFor(CourseCode course) {
-        String name = slug(course.name());
-        return courses.stream().anyMatch(one -> slug(one).equals(name));
-    }
-
-    static String slug(String course) {
+    /** The name of a course, however it is written: {@code MATH 101}, {@code math-101}. */
+    public static String slug(String course) {
         return Plain.slug(course);
     }
 }

@@ -1,6 +1,5 @@
 package chalkline.server.masters;
 
-import chalkline.core.arrivals.CourseCode;
 import chalkline.core.proof.HeldShell;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -61,11 +60,6 @@ public class Masters {
                         .map(Kept::master)
                         .filter(master -> !master.retired())
                 : Optional.empty();
-    }
-
-    /** The one that sections of a course start from. */
-    public static Optional<Master> of(List<Master> masters, CourseCode course) {
-        return masters.stream().filter(master -> master.isFor(course)).findFirst();
     }
 
     List<Kept> all() {

@@ -10,6 +10,7 @@ import chalkline.core.templates.Outlines;
 import chalkline.core.templates.Template;
 import chalkline.server.lms.Lms;
 import chalkline.server.masters.Master;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,7 +26,8 @@ public final class Starts {
     private final EarlierShells earlier;
     private final Outlines outlines;
     private final Map<String, Kept> kept;
-    private final List<StandingMaster> masters;
+    private final Map<String, StandingMaster> byId = new HashMap<>();
+    private final Map<String, StandingMaster> byCourse = new HashMap<>();
 
     /** A master that the LMS holds. */
     public record StandingMaster(Master master, HeldShell shell) {}
@@ -80,7 +82,10 @@ public final class Starts {
             Outlines outlines,
             Map<String, Kept> kept,
             List<StandingMaster> masters) {
-        this.masters = masters;
+        masters.forEach(one -> {
+            byId.put(one.master().id(), one);
+            one.master().courses().forEach(course -> byCourse.put(Master.slug(course), one));
+        });
         this.templates = templates;
         this.earlier = earlier;
         this.outlines = outlines;
@@ -98,17 +103,13 @@ public final class Starts {
             return earlier(shell.get(), Optional.empty());
         }
         if (named.equals(MASTER)) {
-            return masters.stream()
-                    .filter(one -> one.master().isFor(shell.get().lead().code()))
-                    .findFirst()
+            String course = Master.slug(shell.get().lead().code().name());
+            return Optional.ofNullable(byCourse.get(course))
                     .map(one -> fromMaster(one, shell.get()))
                     .orElseGet(Start.NoMaster::new);
         }
         if (named.startsWith(ONE_MASTER)) {
-            String id = named.substring(ONE_MASTER.length());
-            return masters.stream()
-                    .filter(one -> one.master().id().equals(id))
-                    .findFirst()
+            return Optional.ofNullable(byId.get(named.substring(ONE_MASTER.length())))
                     .map(one -> fromMaster(one, shell.get()))
                     .orElseGet(() -> new Start.Missing(named));
         }

@@ -32,26 +32,9 @@ class MasterController {
         this.people = people;
     }
 
-    /**
-     * What a master is to be.
-     *
-     * @param category its levels joined by {@code /}
-     * @param datesOf the term whose weeks its dates are made for; empty where none counts
-     */
-    record Wish(
-            @NotBlank @Size(max = Bounds.VALUE) String title,
-            @NotBlank @Size(max = Bounds.ID) String code,
-            @NotBlank @Size(max = Bounds.VALUE) String category,
-            @NotNull @Size(max = MOST) List<@NotBlank @Size(max = Bounds.NAME) String> courses,
-            @NotNull @Size(max = Bounds.ID) String datesOf) {
-        MasterService.Wish wish() {
-            return new MasterService.Wish(title, code, category, courses, datesOf);
-        }
-    }
-
     /** @param from the code or key of a shell to fill it from; null where it starts empty */
     record Make(
-            @NotNull @Valid Wish master,
+            @NotNull @Valid MasterService.Wish master,
             @Nullable @Size(max = Bounds.ID) String from) {}
 
     record Share(
@@ -75,7 +58,7 @@ class MasterController {
 
     @PostMapping("/masters")
     MasterViews.Sheet make(@Valid @RequestBody Make make) {
-        return masters.make(make.master().wish(), make.from());
+        return masters.make(make.master(), make.from());
     }
 
     @GetMapping("/master/{id}")
@@ -84,8 +67,8 @@ class MasterController {
     }
 
     @PutMapping("/master/{id}")
-    MasterViews.Sheet changeMaster(@PathVariable String id, @Valid @RequestBody Wish wish) {
-        return masters.change(id, wish.wish());
+    MasterViews.Sheet changeMaster(@PathVariable String id, @Valid @RequestBody MasterService.Wish wish) {
+        return masters.change(id, wish);
     }
 
     @GetMapping("/masters/people")

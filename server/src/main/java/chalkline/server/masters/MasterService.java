@@ -1,5 +1,6 @@
 package chalkline.server.masters;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.naming.Text;
@@ -15,6 +16,9 @@ import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.people.PeopleService;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -36,6 +40,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 class MasterService {
     private static final int LONGEST_ID = 90;
+    private static final int COURSES = 200;
     private static final int VERSIONS_SHOWN = 20;
 
     private final Masters masters;
@@ -72,8 +77,18 @@ class MasterService {
         this.transaction = transaction;
     }
 
-    /** What somebody wants a master to be. */
-    record Wish(String title, String code, String category, List<String> courses, String datesOf) {}
+    /**
+     * What somebody wants a master to be.
+     *
+     * @param category its levels joined by {@code /}
+     * @param datesOf the term whose weeks its dates are made for; empty where none counts
+     */
+    record Wish(
+            @NotBlank @Size(max = Bounds.VALUE) String title,
+            @NotBlank @Size(max = Bounds.ID) String code,
+            @NotBlank @Size(max = Bounds.VALUE) String category,
+            @NotNull @Size(max = COURSES) List<@NotBlank @Size(max = Bounds.NAME) String> courses,
+            @NotNull @Size(max = Bounds.ID) String datesOf) {}
 
     @Readers
     public MasterViews.Sheet sheet() {

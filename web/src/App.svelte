@@ -16,6 +16,9 @@
     import { NO_TERM, route } from './frame/nav.svelte'
     import { STATIONS } from './frame/stations'
     import SignIn from './frame/SignIn.svelte'
+    import People from './people/People.svelte'
+    import Requests from './requests/Requests.svelte'
+    import Teaching from './teaching/Teaching.svelte'
     import Ledger from './ledger/Ledger.svelte'
     import Example from './outlines/Example.svelte'
     import Starts from './outlines/Starts.svelte'
@@ -26,6 +29,13 @@
     import Templates from './templates/Templates.svelte'
     import Upkeep from './upkeep/Upkeep.svelte'
     import { day } from './frame/words'
+
+    const VIEWS: Record<string, string> = {
+        teaching: 'My teaching',
+        requests: 'Requests',
+        people: 'People',
+        ledger: 'Ledger',
+    }
 
     let find = $state<HTMLInputElement>()
     let keysShown = $state(false)
@@ -46,7 +56,7 @@
 
     function pressed(event: KeyboardEvent) {
         if (!campus.me || isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
-        const station = STATIONS[Number(event.key) - 1]
+        const station = campus.walks ? STATIONS[Number(event.key) - 1] : undefined
         if (station?.there) {
             route.go(station.id)
         } else if (event.key === '0') {
@@ -61,7 +71,9 @@
         event.preventDefault()
     }
 
-    const title = $derived(STATIONS.find((s) => s.id === route.station)?.name ?? 'Desk')
+    /** What of the desk is looked at. */
+    const view = $derived(route.station === 'desk' ? (route.params.view ?? '') : '')
+    const title = $derived(VIEWS[view] ?? STATIONS.find((s) => s.id === route.station)?.name ?? 'Desk')
 </script>
 
 <svelte:window onkeydowncapture={rest} onkeydown={pressed} onfocusin={(e) => letters.focused(e.target)} />
@@ -83,7 +95,7 @@
             </section>
         {/if}
         <Header bind:find />
-        <Line />
+        {#if campus.walks && view !== 'teaching'}<Line />{/if}
         {#if campus.line?.missing && route.station !== 'desk' && route.station !== 'arrivals'}
             <section class="missing" aria-label="No proof">▲ {campus.line.missing}</section>
         {/if}
@@ -93,7 +105,13 @@
                 <button class="plain" onclick={() => (campus.trouble = '')}>Read</button>
             </p>
         {/if}
-        {#if route.station === 'desk' && route.params.view === 'ledger'}
+        {#if view === 'requests'}
+            <Requests />
+        {:else if view === 'teaching' || !campus.walks}
+            <Teaching />
+        {:else if view === 'people'}
+            <People />
+        {:else if view === 'ledger'}
             <Ledger />
         {:else if route.station === 'desk'}
             <Desk />

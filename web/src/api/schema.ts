@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["asking"];
+        put: operations["setAsking"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{login}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nights/by-itself": {
         parameters: {
             query?: never;
@@ -303,6 +335,38 @@ export interface paths {
         put?: never;
         post: operations["keep_1"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/shells/{key}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["letIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/shells/{key}/entry-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeCode"];
+        delete: operations["endCode"];
         options?: never;
         head?: never;
         patch?: never;
@@ -596,6 +660,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet"];
+        put?: never;
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}/decision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["decideAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -717,7 +877,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask"];
+        post: operations["ask_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -733,7 +893,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look"];
+        post: operations["look_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -765,7 +925,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_1"];
+        post: operations["ask_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1188,6 +1348,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms/{term}/shells/{key}/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["of_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/proof": {
         parameters: {
             query?: never;
@@ -1371,7 +1547,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["sheet"];
+        get: operations["sheet_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1460,6 +1636,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/teaching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/request-links/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["follow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -1500,6 +1724,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["latest_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/listed-people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1579,7 +1819,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_1"];
+        get: operations["one_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1691,7 +1931,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_2"];
+        get: operations["one_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1755,7 +1995,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_3"];
+        get: operations["one_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1860,6 +2100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrivals/departments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["known"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/terms/{term}/upkeep/extensions/{id}": {
         parameters: {
             query?: never;
@@ -1871,6 +2127,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["letInNoLonger"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terms/{term}/shells/{key}/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1996,6 +2268,36 @@ export interface components {
             sound: boolean | null;
             found: string;
             by: string | null;
+        };
+        RequestAskingFrom: {
+            /** Format: date */
+            opens: string | null;
+            byRule: ("SHELL" | "TOGETHER" | "APART" | "START" | "TITLE" | "WINDOW" | "MASTER" | "TAKE_OVER")[];
+        };
+        RequestAsking: {
+            term: string;
+            opens: string | null;
+            open: boolean;
+            byRule: ("SHELL" | "TOGETHER" | "APART" | "START" | "TITLE" | "WINDOW" | "MASTER" | "TAKE_OVER")[];
+        };
+        PeopleWish: {
+            name: string;
+            email: string;
+            roles: ("ADMINISTRATOR" | "SCHEDULER" | "DESIGNER" | "INSTRUCTOR" | "AUDITOR")[];
+            departments: string[];
+            person: string | null;
+        };
+        PeoplePerson: {
+            login: string;
+            name: string;
+            email: string;
+            roles: ("ADMINISTRATOR" | "SCHEDULER" | "DESIGNER" | "INSTRUCTOR" | "AUDITOR")[];
+            departments: string[];
+            person: string;
+            fromList: boolean;
+            hasPassword: boolean;
+            disabled: boolean;
+            mustChange: boolean;
         };
         NightChoice: {
             kinds: ("ADDS" | "DROPS" | "INSTRUCTORS" | "NEW_SECTIONS" | "DATES" | "NAMES" | "OTHER")[];
@@ -2440,6 +2742,49 @@ export interface components {
             first: string;
             /** Format: date */
             last: string;
+        };
+        AccessLettingIn: {
+            user: string;
+            /** @enum {string} */
+            role: "INSTRUCTOR" | "ASSISTANT" | "DESIGNER";
+            /** Format: date */
+            until: string | null;
+            reason: string;
+        };
+        Access: {
+            key: string;
+            code: string;
+            stands: boolean;
+            members: components["schemas"]["AccessMember"][];
+            ways: string[];
+            entryCode: components["schemas"]["AccessCode"] | null;
+            may: boolean;
+        };
+        AccessCode: {
+            code: string;
+            until: string | null;
+            madeBy: string;
+            /** Format: date-time */
+            madeAt: string;
+            told: boolean;
+        };
+        AccessMember: {
+            /** Format: int64 */
+            id: number;
+            user: string;
+            name: string;
+            email: string;
+            role: string;
+            /** @enum {string} */
+            from: "LIST" | "LET_IN" | "BY_HAND";
+            through: string;
+            until: string | null;
+            reason: string;
+            told: boolean;
+        };
+        AccessNewCode: {
+            /** Format: date */
+            until: string | null;
         };
         StartAskPlaced: {
             draft: components["schemas"]["TemplateDraft"];
@@ -3013,11 +3358,130 @@ export interface components {
             columns: string[];
             rows: string[][];
         };
-        PeopleInvitation: {
+        Wish: {
+            term: string;
+            /** @enum {string} */
+            kind: "SHELL" | "TOGETHER" | "APART" | "START" | "TITLE" | "WINDOW" | "MASTER" | "TAKE_OVER";
+            sections: string[];
+            lead: string | null;
+            from: string | null;
+            title: string | null;
+            opens: string | null;
+            open: string | null;
+            note: string;
+        };
+        PeopleContact: {
             login: string;
             name: string;
+            email: string;
+        };
+        RequestDoes: {
+            words: string;
+            question: string;
+            shells: components["schemas"]["RequestTouched"][];
+            special: components["schemas"]["RequestSpecialView"][];
+            departments: string[];
+            deciders: components["schemas"]["PeopleContact"][];
+        };
+        RequestOne: {
+            row: components["schemas"]["RequestRow"];
+            wish: components["schemas"]["Wish"];
+            does: components["schemas"]["RequestDoes"];
+            turns: components["schemas"]["RequestTurn"][];
+            /** Format: int64 */
+            build: number | null;
+        };
+        RequestRow: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            term: string;
             /** @enum {string} */
-            role: "ADMINISTRATOR" | "AUDITOR";
+            kind: "SHELL" | "TOGETHER" | "APART" | "START" | "TITLE" | "WINDOW" | "MASTER" | "TAKE_OVER";
+            words: string;
+            /** @enum {string} */
+            state: "ASKED" | "BACK" | "APPROVED" | "BUILDING" | "STANDS" | "FAILED" | "DECLINED" | "WITHDRAWN";
+            asker: string;
+            departments: string;
+            special: string;
+            note: string;
+            /** Format: date-time */
+            askedAt: string;
+            decidedBy: string | null;
+            /** Format: date-time */
+            decidedAt: string | null;
+            reason: string;
+            may: boolean;
+            own: boolean;
+        };
+        RequestShape: {
+            code: string;
+            title: string;
+            template: string;
+            opens: string;
+            closes: string;
+            open: boolean;
+            /** Format: int32 */
+            students: number;
+            instructors: string[];
+            sections: string[];
+            snags: components["schemas"]["ProofSnagView"][];
+        };
+        RequestSpecialView: {
+            /** @enum {string} */
+            special: "BY_PEOPLE" | "OTHERS_SECTIONS" | "COURSES_DIFFER" | "STUDENT_WORK" | "STOPPED" | "FIXED" | "NOBODY_TEACHES" | "CHANGED";
+            words: string;
+            needs: string;
+        };
+        RequestTouched: {
+            key: string;
+            stands: boolean;
+            work: boolean;
+            before: components["schemas"]["RequestShape"] | null;
+            after: components["schemas"]["RequestShape"] | null;
+        };
+        RequestTurn: {
+            /** Format: date-time */
+            at: string;
+            who: string;
+            what: string;
+            note: string;
+        };
+        RequestDecision: {
+            /** Format: int32 */
+            version: number;
+            /** @enum {string} */
+            what: "APPROVE" | "DECLINE" | "ASK_BACK";
+            note: string;
+            instead: components["schemas"]["Wish"] | null;
+        };
+        RequestAnswer: {
+            /** Format: int32 */
+            version: number;
+            wish: components["schemas"]["Wish"];
+        };
+        RequestDecisions: {
+            requests: components["schemas"]["RequestWhich"][];
+            /** @enum {string} */
+            what: "APPROVE" | "DECLINE" | "ASK_BACK";
+            note: string;
+        };
+        RequestWhich: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+        };
+        RequestDecided: {
+            /** Format: int64 */
+            id: number;
+            done: boolean;
+            why: string;
+        };
+        PeopleInvitation: {
+            login: string;
+            who: components["schemas"]["PeopleWish"];
         };
         PeopleFirstPassword: {
             login: string;
@@ -3030,8 +3494,12 @@ export interface components {
         PeopleMe: {
             login: string;
             name: string;
-            /** @enum {string} */
-            role: "ADMINISTRATOR" | "AUDITOR";
+            roles: ("ADMINISTRATOR" | "SCHEDULER" | "DESIGNER" | "INSTRUCTOR" | "AUDITOR")[];
+            rights: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "SAVE_SHEETS")[];
+            wide: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "SAVE_SHEETS")[];
+            departments: string[];
+            listed: boolean;
+            ownPassword: boolean;
             mustChange: boolean;
         };
         MasterMake: {
@@ -3749,13 +4217,90 @@ export interface components {
             /** Format: date-time */
             endedAt: string | null;
         };
-        PeoplePerson: {
-            login: string;
+        Teaching: {
             name: string;
+            zone: string;
+            today: string;
+            listed: boolean;
+            terms: components["schemas"]["TeachingTerm"][];
+            past: components["schemas"]["TeachingPast"][];
+            starts: components["schemas"]["TeachingStart"][];
+            requests: components["schemas"]["RequestRow"][];
+        };
+        TeachingFree: {
+            id: string;
+            label: string;
+            courseTitle: string;
+            department: string;
+        };
+        TeachingPast: {
+            term: string;
+            key: string;
+            code: string;
+            title: string;
             /** @enum {string} */
-            role: "ADMINISTRATOR" | "AUDITOR";
-            disabled: boolean;
-            mustChange: boolean;
+            state: "NOT_BUILT" | "OPEN" | "LATER" | "OVER" | "SHUT" | "CLOSED";
+        };
+        TeachingSection: {
+            id: string;
+            label: string;
+            course: string;
+            courseTitle: string;
+            department: string;
+            /** Format: int32 */
+            students: number;
+            meets: string;
+            room: string;
+            delivery: string;
+            teachers: string[];
+            together: string[];
+            shell: components["schemas"]["TeachingShell"] | null;
+        };
+        TeachingShell: {
+            key: string;
+            code: string;
+            title: string;
+            category: string;
+            /** @enum {string} */
+            state: "NOT_BUILT" | "OPEN" | "LATER" | "OVER" | "SHUT" | "CLOSED";
+            opens: string;
+            closes: string;
+            byHand: boolean;
+            work: boolean;
+            /** Format: int32 */
+            students: number;
+            with: string[];
+            from: string;
+            stop: string;
+        };
+        TeachingStart: {
+            name: string;
+            words: string;
+        };
+        TeachingTerm: {
+            code: string;
+            name: string;
+            firstDay: string;
+            lastDay: string | null;
+            over: boolean;
+            asking: components["schemas"]["RequestAsking"];
+            sections: components["schemas"]["TeachingSection"][];
+            free: components["schemas"]["TeachingFree"][];
+            contacts: components["schemas"]["PeopleContact"][];
+        };
+        RequestSheet: {
+            rows: components["schemas"]["RequestRow"][];
+            states: components["schemas"]["RequestStateCount"][];
+        };
+        RequestStateCount: {
+            /** @enum {string} */
+            state: "ASKED" | "BACK" | "APPROVED" | "BUILDING" | "STANDS" | "FAILED" | "DECLINED" | "WITHDRAWN";
+            /** Format: int32 */
+            requests: number;
+        };
+        RequestLinked: {
+            /** Format: int64 */
+            request: number;
         };
         MasterFound: {
             user: string;
@@ -3788,6 +4333,12 @@ export interface components {
             /** Format: date-time */
             seenAt: string;
             edits: components["schemas"]["MasterEdit"][];
+        };
+        PeopleOfListFound: {
+            user: string;
+            name: string;
+            email: string;
+            teaches: boolean;
         };
         LedgerReadingLine: {
             /** Format: int64 */
@@ -4034,6 +4585,10 @@ export interface components {
             /** Format: int32 */
             drops: number;
         };
+        ArrivalDepartment: {
+            code: string;
+            name: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4090,6 +4645,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sample"];
+                };
+            };
+        };
+    };
+    asking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestAsking"];
+                };
+            };
+        };
+    };
+    setAsking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RequestAskingFrom"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestAsking"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                login: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeoplePerson"];
                 };
             };
         };
@@ -4662,6 +5291,83 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Start"];
+                };
+            };
+        };
+    };
+    letIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccessLettingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
+            };
+        };
+    };
+    makeCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccessNewCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
+            };
+        };
+    };
+    endCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
                 };
             };
         };
@@ -5244,6 +5950,174 @@ export interface operations {
             };
         };
     };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestSheet"];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestOne"];
+                };
+            };
+        };
+    };
+    withdraw_1: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestOne"];
+                };
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RequestDecision"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestOne"];
+                };
+            };
+        };
+    };
+    answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RequestAnswer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestOne"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestDoes"];
+                };
+            };
+        };
+    };
+    decideAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RequestDecisions"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestDecided"][];
+                };
+            };
+        };
+    };
     all: {
         parameters: {
             query?: never;
@@ -5442,7 +6316,7 @@ export interface operations {
             };
         };
     };
-    ask: {
+    ask_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5466,7 +6340,7 @@ export interface operations {
             };
         };
     };
-    look: {
+    look_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5512,7 +6386,7 @@ export interface operations {
             };
         };
     };
-    ask_1: {
+    ask_2: {
         parameters: {
             query?: {
                 everything?: boolean;
@@ -6209,6 +7083,29 @@ export interface operations {
             };
         };
     };
+    of_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
+            };
+        };
+    };
     summary: {
         parameters: {
             query?: never;
@@ -6468,7 +7365,7 @@ export interface operations {
             };
         };
     };
-    sheet: {
+    sheet_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6627,6 +7524,70 @@ export interface operations {
             };
         };
     };
+    mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Teaching"];
+                };
+            };
+        };
+    };
+    one_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestOne"];
+                };
+            };
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RequestLinked"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -6685,6 +7646,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefreshView"];
+                };
+            };
+        };
+    };
+    find_2: {
+        parameters: {
+            query: {
+                part: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOfListFound"][];
                 };
             };
         };
@@ -6776,7 +7759,7 @@ export interface operations {
             };
         };
     };
-    one_1: {
+    one_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -6923,7 +7906,7 @@ export interface operations {
             };
         };
     };
-    one_2: {
+    one_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7015,7 +7998,7 @@ export interface operations {
             };
         };
     };
-    one_3: {
+    one_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -7168,6 +8151,26 @@ export interface operations {
             };
         };
     };
+    known: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalDepartment"][];
+                };
+            };
+        };
+    };
     letInNoLonger: {
         parameters: {
             query?: never;
@@ -7186,6 +8189,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    end_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+                key: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Access"];
+                };
             };
         };
     };

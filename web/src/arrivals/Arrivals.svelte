@@ -135,7 +135,7 @@
     function dropped(event: DragEvent) {
         event.preventDefault()
         over = false
-        if (campus.mayChange) receive?.send(event.dataTransfer?.files[0])
+        if (campus.may('CHANGE_LISTS')) receive?.send(event.dataTransfer?.files[0])
     }
 </script>
 
@@ -173,7 +173,7 @@
                     <b>{department.name}</b>
                     <span class="soft">{department.college}, {count(sections.length, 'section')}</span>
                 </p>
-                {#if shown.state === 'HELD' && campus.mayChange}
+                {#if shown.state === 'HELD' && campus.may('CHANGE_LISTS')}
                     <LeaveOut
                         arrival={shown}
                         {department}
@@ -261,7 +261,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}<Receive bind:this={receive} {came} />{/if}
+    {#if campus.may('CHANGE_LISTS')}<Receive bind:this={receive} {came} />{/if}
     {#if shown?.state === 'REFUSED'}
         <Export
             name="faults of {shown.fileName}"

@@ -69,7 +69,7 @@
                 {#if outcome.trouble}<b class="brick">■ {outcome.trouble}</b>{/if}
             </p>
         {/each}
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_CAMPUS')}
             {#if asks}
                 <fieldset>
                     <legend>Shells of which only these change go through, from the next list on</legend>

@@ -83,7 +83,7 @@
             </li>
         {/if}
     </ul>
-{:else if arrival.state === 'KEPT' && !arrival.inUse && campus.mayChange && !goingBack}
+{:else if arrival.state === 'KEPT' && !arrival.inUse && campus.may('CHANGE_LISTS') && !goingBack}
     <p>
         <button class="plain" onclick={() => (goingBack = true)}>Go back to this list …</button>
     </p>
@@ -127,7 +127,7 @@
             </tbody>
         </table>
     {/if}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_LISTS')}
         <form onsubmit={(e) => e.preventDefault()}>
             <label
                 >Why <input

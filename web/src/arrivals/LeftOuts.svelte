@@ -35,7 +35,7 @@
                         part.kind,
                     )}. {part.reason}
                     <span class="soft">{part.madeBy}, {day(part.madeAt)}</span>
-                    {#if campus.mayChange}
+                    {#if campus.may('CHANGE_LISTS')}
                         <button
                             class="plain"
                             aria-label="Lift it: {part.department} {part.term}"

@@ -54,7 +54,8 @@
         const text = event.clipboardData?.getData('text/plain') ?? ''
         const isWriting =
             event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-        if (!campus.mayChange || route.term === NO_TERM || isWriting || !/[\t\n]/.test(text.trim())) return
+        if (!campus.may('CHANGE_LISTS') || route.term === NO_TERM || isWriting || !/[\t\n]/.test(text.trim()))
+            return
         event.preventDefault()
         void campus.attempt(async () => {
             await courses.paste(text)

@@ -43,7 +43,7 @@
             {:else}
                 <p class="soft">The list comes when somebody fetches it.</p>
             {/if}
-            {#if campus.mayChange}
+            {#if campus.may('CHANGE_CAMPUS')}
                 <p class="set">
                     <label for="fetch-at-{source.source}">at</label>
                     <input

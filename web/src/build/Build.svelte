@@ -135,7 +135,7 @@
 
     function pressed(event: KeyboardEvent) {
         if (event.key === 'Escape') document.querySelector<HTMLElement>('main')?.focus()
-        if (!campus.mayChange || !current || event.ctrlKey || event.metaKey || event.altKey) return
+        if (!campus.may('BUILD') || !current || event.ctrlKey || event.metaKey || event.altKey) return
         if (event.target instanceof HTMLElement && event.target.matches('input, textarea, select')) return
         if (event.key === 'r' && open) retry()
         if (event.key === 'p' && runs) steer('pause')
@@ -180,7 +180,7 @@
         {:else}
             <Failures
                 build={current}
-                again={campus.mayChange && open ? (cause) => retry([cause]) : undefined}
+                again={campus.may('BUILD') && open ? (cause) => retry([cause]) : undefined}
             />
         {/if}
         {#if builds.length > 1}
@@ -209,7 +209,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if current && campus.mayChange}
+    {#if current && campus.may('BUILD')}
         {#if current.state === 'PAUSED'}
             <button class="go" onclick={() => steer('go-on')}>{goOnSays(current)}</button>
         {:else if open && left > 0}

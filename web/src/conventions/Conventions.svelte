@@ -185,7 +185,7 @@
                 matches={counts}
                 chosen={stack.chosen}
                 {choose}
-                add={campus.mayChange && !file ? () => stack.add() : undefined}
+                add={campus.may('CHANGE_CONVENTIONS') && !file ? () => stack.add() : undefined}
             />
         {/if}
         {#if vocabulary}
@@ -204,7 +204,7 @@
                         sections={counts[stack.chosen]}
                         {errors}
                         hard={outcome?.edgeCases ?? []}
-                        disabled={!campus.mayChange || file !== null}
+                        disabled={!campus.may('CHANGE_CONVENTIONS') || file !== null}
                     />
                 {:else if current}
                     <p class="soft">No layer yet: every shell has what holds unless something is set.</p>
@@ -238,7 +238,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_CONVENTIONS')}
         <button class="go" disabled={!edited || errors.length > 0 || busy} onclick={keep}>Keep</button>
         {#if !edited}
             <button class="plain" onclick={() => picker?.click()}>Bring in a file</button>

@@ -95,7 +95,7 @@
                 <tr>
                     <th scope="row">
                         {line.name}
-                        {#if line.key.startsWith('d:') && campus.mayChange}
+                        {#if line.key.startsWith('d:') && campus.may('CHANGE_CONVENTIONS')}
                             <button
                                 class="plain"
                                 aria-label="{line.name} as the campus"
@@ -109,7 +109,7 @@
                                 aria-label="{line.name}: {field.name}"
                                 inputmode="numeric"
                                 maxlength="7"
-                                disabled={!campus.mayChange}
+                                disabled={!campus.may('CHANGE_CONVENTIONS')}
                                 value={Number.isNaN(line.shares[field.key]) ? '' : line.shares[field.key]}
                                 oninput={(e) => set(line.key, field.key, e.currentTarget.value)}
                             />
@@ -119,7 +119,7 @@
             {/each}
         </tbody>
     </table>
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_CONVENTIONS')}
         <p>
             <label>department <input bind:value={department} size="8" maxlength="255" /></label>
             <button

@@ -32,7 +32,7 @@
 {#if compared > 0}
     <h2>From version {number(compared)} to {number(now)}</h2>
     <p class="acts">
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_CONVENTIONS')}
             <button class="plain" onclick={() => back(compared)}>Go back to version {number(compared)}</button
             >
         {/if}

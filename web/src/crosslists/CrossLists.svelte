@@ -91,7 +91,7 @@
 
     function mark(one: Row) {
         const id = rowId(one)
-        if (one.tier === 'kept' || !campus.mayChange) return
+        if (one.tier === 'kept' || !campus.may('CHANGE_CONVENTIONS')) return
         if (table.marks.has(id)) table.marks.delete(id)
         else if (isPlain(one) || table.seen.has(id)) table.marks.add(id)
         else choose(one)
@@ -164,9 +164,9 @@
             !(target instanceof HTMLButtonElement && target.closest('#margin, footer'))
         )
             mark(row)
-        else if (event.key === 'l' && campus.mayChange) nextLead()
-        else if (event.key === 'x' && campus.mayChange) split()
-        else if (event.key === 'u' && campus.mayChange) undo()
+        else if (event.key === 'l' && campus.may('CHANGE_CONVENTIONS')) nextLead()
+        else if (event.key === 'x' && campus.may('CHANGE_CONVENTIONS')) split()
+        else if (event.key === 'u' && campus.may('CHANGE_CONVENTIONS')) undo()
         else return
         event.preventDefault()
     }
@@ -241,7 +241,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_CONVENTIONS')}
         {#if isNew}
             <button class="go" disabled={busy || asking || !complete} onclick={keepThis}
                 >Keep this cross-list</button

@@ -1,3 +1,4 @@
+import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { render, screen, waitFor } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
@@ -36,7 +37,7 @@ let refused: string | null
 beforeEach(() => {
     sent = []
     refused = null
-    campus.me = { login: 'abara', name: 'N. Abara', role: 'ADMINISTRATOR' } as Api['PeopleMe']
+    campus.me = ADMINISTRATOR
     campus.trouble = ''
     route.term = '27SP'
     route.station = 'cross-lists'
@@ -159,7 +160,7 @@ describe('sections picked from the sheet', () => {
 })
 
 test('those who only read can mark and keep nothing', async () => {
-    campus.me = { login: 'quill', name: 'Q.', role: 'AUDITOR' } as Api['PeopleMe']
+    campus.me = AUDITOR
     await show()
     expect(box('LAW a').disabled).toBe(true)
     expect(screen.queryByRole('button', { name: /Keep/ })).toBeNull()

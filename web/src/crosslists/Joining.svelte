@@ -10,7 +10,7 @@
 
     const joining = $derived(table.joining)
     const draft = $derived(table.draft)
-    const disabled = $derived(!campus.mayChange)
+    const disabled = $derived(!campus.may('CHANGE_CONVENTIONS'))
     const TO_APPROVE = ['xl-courses-differ', 'xl-activity']
     const needsApproval = $derived(joining?.snags.some((s) => TO_APPROVE.includes(s.snag)) ?? false)
     const others = $derived(joining?.members.filter((m) => m.own !== null) ?? [])

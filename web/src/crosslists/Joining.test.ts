@@ -1,3 +1,4 @@
+import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { render, screen } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, describe, expect, test } from 'vitest'
@@ -50,7 +51,7 @@ let table: Table
 const told = (element: HTMLElement) => element.textContent?.replace(/\s+/g, ' ')
 
 beforeEach(() => {
-    campus.me = { login: 'abara', name: 'N. Abara', role: 'ADMINISTRATOR' } as Api['PeopleMe']
+    campus.me = ADMINISTRATOR
     table = new Table('27SP')
     table.draft = { id: 'x1', lead: '1', joined: ['2', '3'], approved: false, reason: '' }
     table.joining = JOINING
@@ -94,7 +95,7 @@ describe('the joining table', () => {
         expect(table.draft?.reason).toBe('one stage')
     })
     test('offers nothing to those who only read', () => {
-        campus.me = { login: 'quill', name: 'Q.', role: 'AUDITOR' } as Api['PeopleMe']
+        campus.me = AUDITOR
         render(Joining, { table })
         expect(screen.queryByRole('button')).toBeNull()
         expect(screen.queryByRole('combobox')).toBeNull()

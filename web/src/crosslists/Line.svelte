@@ -22,7 +22,7 @@
             type="checkbox"
             aria-label="mark {row.label}"
             checked={marked}
-            disabled={!campus.mayChange}
+            disabled={!campus.may('CHANGE_CONVENTIONS')}
             onclick={(e) => {
                 e.preventDefault()
                 mark()

@@ -57,7 +57,7 @@
     <div class="one">
         <span>{one.kind === 'SHELL' ? KINDS.SHELL : `${KINDS[one.kind]}${one.name}`}</span>
         <a href={file(one)} download>file<span class="unseen"> of the calendar of {one.name}</span></a>
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_CONVENTIONS')}
             <button class="plain" onclick={() => make(one)}
                 >{one.madeBy || address ? 'renew the address' : 'make an address'}</button
             >

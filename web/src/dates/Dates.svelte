@@ -122,9 +122,9 @@
         if (event.ctrlKey || event.metaKey || event.altKey) return
         const step = event.shiftKey ? 7 : 1
         const sideways = event.key === 'ArrowLeft' ? -step : event.key === 'ArrowRight' ? step : 0
-        if (sideways !== 0 && campus.mayChange && targets.length > 0)
+        if (sideways !== 0 && campus.may('CHANGE_CONVENTIONS') && targets.length > 0)
             void campus.attempt(() => availability.move(targets, 'opens', sideways))
-        else if (event.key === 'u' && campus.mayChange) undo()
+        else if (event.key === 'u' && campus.may('CHANGE_CONVENTIONS')) undo()
         else if (event.key === '+') zoom(1)
         else if (event.key === '-') zoom(-1)
         else if (event.key === '[') route.set({ day: isoDay(dayNumber(chosenDay) - 1) })
@@ -177,7 +177,7 @@
             {selected}
             marks={availability.marks}
             after={availability.after}
-            mayChange={campus.mayChange}
+            mayChange={campus.may('CHANGE_CONVENTIONS')}
             select={(key) => route.set({ key })}
             {move}
             {pan}
@@ -197,7 +197,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_CONVENTIONS')}
         <button
             class="go"
             disabled={busy || availability.items.length === 0 || availability.errors.length > 0}

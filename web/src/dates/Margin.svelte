@@ -30,7 +30,7 @@
     /** Of the targets those that no date opens, as an edit has them. */
     const closed = $derived(targets.filter((one) => !(availability.after.get(one.key) ?? one).open))
     const anyOut = $derived(targets.filter((one) => one.keptOut > 0))
-    const disabled = $derived(!campus.mayChange || targets.length === 0)
+    const disabled = $derived(!campus.may('CHANGE_CONVENTIONS') || targets.length === 0)
 
     function nudge(edge: Edge) {
         const days = Number(by[edge])
@@ -94,7 +94,7 @@
                 )}</b
             >
             while the shell is open.
-            {#if campus.mayChange}
+            {#if campus.may('CHANGE_CONVENTIONS')}
                 <button class="plain" onclick={() => campus.attempt(() => availability.clear([row]))}
                     >Clear {out.length === 1 ? 'its dates' : 'all section dates'}</button
                 >
@@ -126,7 +126,7 @@
                             .join(', ')}, set for this section</span
                     >
                 {/if}
-                {#if campus.mayChange && own.section !== section.id}
+                {#if campus.may('CHANGE_CONVENTIONS') && own.section !== section.id}
                     <button
                         class="plain"
                         onclick={() =>
@@ -136,7 +136,7 @@
                                 closes: section.ownCloses ?? '',
                             })}>change<span class="unseen"> the dates of {section.name}</span></button
                     >
-                {:else if campus.mayChange}
+                {:else if campus.may('CHANGE_CONVENTIONS')}
                     {#each ['opens', 'closes'] as const as edge (edge)}
                         <input
                             class="mono at"
@@ -155,7 +155,7 @@
     </dl>
 {/if}
 
-{#if targets.length > 0 && campus.mayChange}
+{#if targets.length > 0 && campus.may('CHANGE_CONVENTIONS')}
     <h3>{targets.length > 1 ? `Move the ${number(targets.length)} marked` : 'Move it'}</h3>
     {#each ['opens', 'closes'] as const as edge (edge)}
         <div class="move">

@@ -1,3 +1,4 @@
+import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { render, screen, waitFor } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
@@ -66,7 +67,7 @@ let sent: Record<string, unknown>
 const told = (element: HTMLElement) => element.textContent?.replace(/\s+/g, ' ')
 
 beforeEach(() => {
-    campus.me = { login: 'abara', name: 'N. Abara', role: 'ADMINISTRATOR' } as Api['PeopleMe']
+    campus.me = ADMINISTRATOR
     sent = {}
     vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
         if (init.body) sent[path] = JSON.parse(String(init.body))
@@ -150,7 +151,7 @@ describe('the margin of the dates', () => {
         })
     })
     test('moves nothing for those who only read', () => {
-        campus.me = { login: 'quill', name: 'Q.', role: 'AUDITOR' } as Api['PeopleMe']
+        campus.me = AUDITOR
         show()
         expect(screen.queryByLabelText('opens by days')).toBeNull()
         expect(screen.queryByRole('button', { name: 'Clear its dates' })).toBeNull()

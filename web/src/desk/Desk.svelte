@@ -8,7 +8,6 @@
     import Export from '../parts/Export.svelte'
     import { GUARDS } from '../arrivals/guards'
     import { count, day, instant, number } from '../frame/words'
-    import People from './People.svelte'
 
     onMount(() => void campus.attempt(() => campus.refresh()))
 
@@ -176,18 +175,19 @@
             </li>
         {/each}
     </ol>
-    <p><a href={route.href('desk', { view: 'ledger' })} onclick={follow}>The whole ledger</a></p>
+    {#if campus.may('READ_LEDGER')}
+        <p><a href={route.href('desk', { view: 'ledger' })} onclick={follow}>The whole ledger</a></p>
+    {/if}
     <p class="soft zone">Times are those of {campus.zone}.</p>
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_LISTS')}
         {#if campus.desk?.registrarSet}
             <button class="go" onclick={fetchList}>Fetch the registrar's list</button>
         {:else}
             <a href={route.href('arrivals')}>To the arrivals, to drop a file</a>
         {/if}
-        <button class="plain" onclick={() => route.set({ view: 'people' })}>People who sign in</button>
     {/if}
     {#if route.term !== NO_TERM}
         <span class="soft"
@@ -216,11 +216,7 @@
     <span class="soft keys"><kbd>1</kbd> to <kbd>7</kbd> stations <kbd>?</kbd> keys</span>
 {/snippet}
 
-{#if route.params.view === 'people'}
-    <People />
-{:else}
-    <Screen {sheet} {margin} {footer} marginName="What was done last" />
-{/if}
+<Screen {sheet} {margin} {footer} marginName="What was done last" />
 
 <style>
     .desk {

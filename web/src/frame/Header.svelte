@@ -9,6 +9,22 @@
     let youShown = $state(false)
     const term = $derived(campus.terms.find((t) => t.code === route.term))
     const away = $derived(term ? daysBetween(campus.today, term.firstDay) : 0)
+    /** What there is for this person beside the line. */
+    const places = $derived(
+        (
+            [
+                [campus.walks, '', 'Desk'],
+                [campus.may('TEACH'), 'teaching', 'My teaching'],
+                [campus.may('READ_REQUESTS'), 'requests', 'Requests'],
+                [campus.may('READ_PEOPLE'), 'people', 'People'],
+            ] as const
+        )
+            .filter(([there]) => there)
+            .map(([, view, name]) => [view, name] as const),
+    )
+    const place = $derived(
+        route.station === 'desk' ? (route.params.view ?? (campus.walks ? '' : 'teaching')) : 'elsewhere',
+    )
     let text = $derived(route.station === 'proof' ? (route.params.q ?? '') : '')
 
     function typed() {
@@ -40,7 +56,7 @@
             <span>Chalk Line</span>
         </a>
     </nav>
-    {#if route.term !== NO_TERM && campus.terms.length > 0}
+    {#if campus.walks && route.term !== NO_TERM && campus.terms.length > 0}
         <label>
             <span class="unseen">Term</span>
             <select class="term" value={route.term} onchange={chooseTerm}>
@@ -56,20 +72,24 @@
             </span>
         {/if}
     {/if}
-    <label class="find">
-        <span class="unseen">Find a course, a person, a code, a place</span>
-        <input
-            bind:this={find}
-            bind:value={text}
-            oninput={typed}
-            onkeydown={entered}
-            placeholder="Find a course, a person, a code, a place"
-        />
-        <kbd>/</kbd>
-    </label>
+    {#if campus.walks}<label class="find">
+            <span class="unseen">Find a course, a person, a code, a place</span>
+            <input
+                bind:this={find}
+                bind:value={text}
+                oninput={typed}
+                onkeydown={entered}
+                placeholder="Find a course, a person, a code, a place"
+            />
+            <kbd>/</kbd>
+        </label>{/if}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
-    <nav class="right" onclick={follow} aria-label="Desk and you">
-        <a href="/" aria-current={route.station === 'desk' ? 'page' : undefined}>Desk</a>
+    <nav class="right" class:alone={!campus.walks} onclick={follow} aria-label="Desk and you">
+        {#each places as [view, name] (view)}
+            <a href={route.href('desk', { view })} aria-current={view === place ? 'page' : undefined}
+                >{name}</a
+            >
+        {/each}
     </nav>
     <button class="plain" onclick={() => (youShown = true)}>
         {campus.me?.name}<span class="unseen">: password, keys, sign out</span>
@@ -118,6 +138,13 @@
         color: var(--soft);
         opacity: 1;
     }
+    .right {
+        display: flex;
+        gap: 18px;
+    }
+    .right.alone {
+        margin-left: auto;
+    }
     .right a,
     button.plain {
         color: var(--ink);
@@ -131,6 +158,20 @@
     }
     .away {
         white-space: nowrap;
+    }
+    @media (max-width: 600px) {
+        header {
+            height: auto;
+            min-height: 46px;
+            flex-wrap: wrap;
+            gap: 6px 14px;
+            padding: 8px 16px;
+        }
+        .right.alone {
+            order: 3;
+            width: 100%;
+            margin-left: 0;
+        }
     }
     @media (max-width: 1000px) {
         .away {

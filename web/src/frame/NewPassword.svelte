@@ -30,8 +30,8 @@
     <h2>{close ? 'Change your password' : 'Choose a password of your own'}</h2>
     {#if !close}
         <p class="soft">
-            The one that you signed in with was given to you and is good for this alone. At least 12
-            characters; a few words do.
+            The one that you signed in with was given to you and is good for this alone. At least 15
+            characters; four or five words do.
         </p>
     {/if}
     <form onsubmit={submit}>
@@ -43,7 +43,7 @@
             type="password"
             bind:value={next}
             autocomplete="new-password"
-            minlength="12"
+            minlength="15"
             required
         />
         <label for="pw-again">Once more</label>

@@ -16,7 +16,9 @@
     {#if changing}
         <NewPassword close={() => (changing = false)} />
     {:else}
-        <p><button class="plain" onclick={() => (changing = true)}>Change your password</button></p>
+        {#if campus.me?.ownPassword}
+            <p><button class="plain" onclick={() => (changing = true)}>Change your password</button></p>
+        {/if}
         <p>
             <label
                 ><input
@@ -50,7 +52,7 @@
         color: var(--ink);
         border: 1px solid var(--hair);
         padding: 20px 26px;
-        min-width: 420px;
+        min-width: min(420px, 100%);
     }
     p {
         margin: 14px 0;

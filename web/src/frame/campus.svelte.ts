@@ -1,6 +1,8 @@
 import { form, get, post, whenSignedOut, type Api } from '../api/client'
 import { NO_TERM, route } from './nav.svelte'
 
+export type Right = Api['PeopleMe']['rights'][number]
+
 const WHILE_BUILDING_MILLIS = 2000
 
 class Campus {
@@ -18,8 +20,19 @@ class Campus {
         whenSignedOut(() => (this.me = null))
     }
 
-    get mayChange() {
-        return this.me?.role === 'ADMINISTRATOR' && !this.me.mustChange
+    /** Whether the policy gives somebody a right, however far it reaches. */
+    may(right: Right): boolean {
+        return this.me?.rights.includes(right) ?? false
+    }
+
+    /** Whether a right reaches everything of the campus. */
+    mayAll(right: Right): boolean {
+        return this.me?.wide.includes(right) ?? false
+    }
+
+    /** Whether somebody walks the line; an instructor has My teaching alone. */
+    get walks(): boolean {
+        return this.may('READ_PROOF')
     }
 
     /** The day that it is for this campus; the demo has one of its own. */
@@ -30,7 +43,7 @@ class Campus {
     async begin() {
         try {
             this.me = await get('/api/me')
-            if (!this.me.mustChange) await this.refresh()
+            if (this.walks) await this.refresh()
         } catch {
             this.me = null
         }
@@ -44,7 +57,7 @@ class Campus {
 
     async changePassword(now: string, next: string) {
         this.me = await post('/api/me/password', { body: { now, next } })
-        await this.refresh()
+        if (this.walks) await this.refresh()
     }
 
     async signOut(where: 'here' | 'everywhere' = 'here') {
@@ -54,7 +67,7 @@ class Campus {
         await get('/api/me').catch(() => {})
     }
 
-    /** Asks again how the terms and the line stand. While something is built it is asked again and again. */
+    /** Asks again how the terms and the line stand, for those who walk it. While something is built it is asked again and again. */
     async refresh() {
         const desk = await get('/api/desk')
         this.desk = desk

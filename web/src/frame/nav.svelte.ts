@@ -18,7 +18,8 @@ class Route {
     private read() {
         const [term, station] = location.pathname.split('/').filter(Boolean).map(decodeURIComponent)
         const known = STATIONS.find((s) => s.id === station && s.there)
-        this.term = term ?? NO_TERM
+        // the desk is of no term, and one comes back from it to the term that one was at
+        this.term = term ?? this.term
         this.station = known ? known.id : 'desk'
         this.params = Object.fromEntries(new URLSearchParams(location.search))
     }

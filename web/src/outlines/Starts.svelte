@@ -172,7 +172,7 @@
                     <Dates
                         {start}
                         {changed}
-                        disabled={!campus.mayChange}
+                        disabled={!campus.may('CHANGE_CONVENTIONS')}
                         change={(at, due) => (changed = { ...changed, [at]: due })}
                     />
                 {:else if start.units.length > 0}
@@ -247,7 +247,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange && (start?.kind === 'earlier' || start?.kind === 'master')}
+    {#if campus.may('CHANGE_CONVENTIONS') && (start?.kind === 'earlier' || start?.kind === 'master')}
         <button
             class="go"
             disabled={busy || (Object.keys(changed).length === 0 && (from === '' || start.kept !== null))}

@@ -280,7 +280,7 @@
         {#if campus.line?.lmsSeenAt}
             <p class="soft hint">
                 The LMS was last found changed {instant(campus.line.lmsSeenAt, campus.zone)} ({campus.zone}).
-                {#if campus.mayChange && campus.desk?.lmsSet}
+                {#if campus.may('BUILD') && campus.desk?.lmsSet}
                     <button class="plain" disabled={busy} onclick={() => readLms(true)}
                         >Compare everything that it holds</button
                     >
@@ -291,7 +291,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('BUILD')}
         <Order
             term={rows.term}
             versions={rows.summary?.versions ?? ''}
@@ -309,11 +309,11 @@
             ? `${count(inWay, 'stop')} ${inWay === 1 ? 'holds' : 'hold'} ${number(inWay)} back.`
             : ''}</span
     >
-    {#if campus.mayChange && toJoin.length > 1 && toJoin.length <= MOST_TOGETHER}
+    {#if campus.may('BUILD') && toJoin.length > 1 && toJoin.length <= MOST_TOGETHER}
         <button class="plain" onclick={together}>Put {number(toJoin.length)} together</button>
     {/if}
     {#if marks.size > 0}<button class="plain" onclick={() => marks.clear()}>Unmark all</button>{/if}
-    {#if campus.mayChange && campus.desk?.lmsSet}
+    {#if campus.may('BUILD') && campus.desk?.lmsSet}
         <button class="plain" disabled={busy} onclick={() => readLms(false)}>Read the LMS again</button>
         {#if read}<span class="soft" role="status">{read}</span>{/if}
     {/if}

@@ -14,7 +14,7 @@
     $effect(() => {
         if (shell.key) changing = ''
     })
-    const mayChange = $derived(kept !== undefined && campus.mayChange && shell.lead !== '')
+    const mayChange = $derived(kept !== undefined && campus.may('CHANGE_CONVENTIONS') && shell.lead !== '')
 
     const FIRST = ['code', 'title', 'category', 'opens', 'closes', 'open', 'template', 'units', 'layout']
     type Value = Api['ProofValue']

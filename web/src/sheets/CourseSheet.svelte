@@ -91,7 +91,7 @@
         ondrop={(e) => {
             e.preventDefault()
             over = false
-            if (campus.mayChange) open(e.dataTransfer?.files[0])
+            if (campus.may('CHANGE_LISTS')) open(e.dataTransfer?.files[0])
         }}
     >
         {#if judged}
@@ -106,7 +106,7 @@
             <Grid {shown} bind:selected bind:column />
         {:else}
             <h1>Courses from a spreadsheet</h1>
-            {#if campus.mayChange}
+            {#if campus.may('CHANGE_LISTS')}
                 <p class="begin">
                     Copy rows in any spreadsheet and paste them here, with their headings or without. Or drop
                     a file: CSV, tabs, semicolons, XLSX. Nothing is kept until you have seen what each row
@@ -169,7 +169,7 @@
         <button class="plain" onclick={() => sheet.addRow()}>Add a row</button>
         <button class="plain" onclick={() => sheet.close()}>Put this sheet away</button>
     {:else}
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_LISTS')}
             <button class="plain" onclick={() => picker?.click()}>Choose a file</button>
             <button class="plain" onclick={() => void campus.attempt(() => sheet.type())}>Type rows</button>
             <span class="soft">up to 5,000 rows, 16 MB</span>

@@ -144,7 +144,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if kept && campus.mayChange && left.length > 0}
+    {#if kept && campus.may('CHANGE_LISTS') && left.length > 0}
         <button class="go" disabled={busy || building} onclick={build}
             >Build {count(new Set(left.map((one) => one.shell)).size, 'shell')}</button
         >

@@ -88,7 +88,7 @@
                                     ><input
                                         type="checkbox"
                                         aria-label="Mark {one.label}"
-                                        disabled={!campus.mayChange}
+                                        disabled={!campus.may('CHANGE_LISTS')}
                                         checked={marks.has(one.id)}
                                         onchange={() => toggle(one.id)}
                                     /></td
@@ -125,7 +125,7 @@
 
 {#snippet margin()}
     <h2>{marks.size === 0 ? 'Nothing is marked' : `${count(marks.size, 'section')} marked`}</h2>
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_LISTS')}
         {#if offered.size > 0}
             <p>
                 <b class="ochre">▲ {count(offered.size, 'section')}</b> of our own

@@ -30,7 +30,7 @@
     let loaded = $state(false)
 
     const withTerm = $derived(route.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
-    const disabled = $derived(!campus.mayChange)
+    const disabled = $derived(!campus.may('CHANGE_TEMPLATES'))
 
     onMount(() => void campus.attempt(() => open(route.params.template ?? '')))
 
@@ -270,7 +270,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_TEMPLATES')}
         <button class="go" disabled={!edit.edited || errors.length > 0 || busy} onclick={keep}>Keep</button>
         {#if edit.edited}
             <label class="note"><span class="soft">with a note</span> <input bind:value={note} /></label>

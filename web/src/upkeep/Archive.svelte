@@ -118,7 +118,7 @@
                                 {:else}<span class="moss">✓ archived</span>{/if}
                             </td>
                             <td class="acts">
-                                {#if campus.mayChange}
+                                {#if campus.may('CHANGE_CAMPUS')}
                                     {#each ['ARCHIVE', 'RETURN', 'DELETE'] as const as away (away)}
                                         {#if shells(term, away) > 0 && (away !== 'DELETE' || term.pastKeeping)}
                                             <button class="plain" onclick={() => (asking = { term, away })}
@@ -145,7 +145,7 @@
                 min="0"
                 max="3650"
                 bind:value={afterDays}
-                disabled={!campus.mayChange}
+                disabled={!campus.may('CHANGE_CAMPUS')}
             /> days after a term's last day</label
         >
     </p>
@@ -156,18 +156,18 @@
                 min="1"
                 max="100"
                 bind:value={keepTerms}
-                disabled={!campus.mayChange}
+                disabled={!campus.may('CHANGE_CAMPUS')}
             /> terms</label
         >
         <span class="soft">Older ones may be deleted, by a person only.</span>
     </p>
     <p>
         <label
-            ><input type="checkbox" bind:checked={byItself} disabled={!campus.mayChange} /> archive by itself, at
-            night</label
+            ><input type="checkbox" bind:checked={byItself} disabled={!campus.may('CHANGE_CAMPUS')} /> archive by
+            itself, at night</label
         >
     </p>
-    {#if changed && campus.mayChange}
+    {#if changed && campus.may('CHANGE_CAMPUS')}
         <p><button class="go" onclick={keep}>Keep the rule</button></p>
     {/if}
     {#if due.length > 0}

@@ -138,7 +138,7 @@
 {#snippet margin()}
     {#if drift.marked.length > 0}
         <h2>{count(drift.marked.length, 'change')} of {count(shells, 'shell')} marked</h2>
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_UPKEEP')}
             <h3>Keep theirs</h3>
             <p class="soft">
                 It becomes an override with your reason, so that no build changes it again. The conventions
@@ -222,7 +222,7 @@
             <p class="kind">
                 <span>{kind.words}</span>
                 <b>{number(kind.shells)}</b>
-                {#if campus.mayChange}<button class="plain" onclick={() => markKind(kind.kind)}
+                {#if campus.may('CHANGE_UPKEEP')}<button class="plain" onclick={() => markKind(kind.kind)}
                         >Mark all</button
                     >{/if}
             </p>
@@ -242,7 +242,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_UPKEEP')}
         <button class="plain" onclick={() => scan(false)}>Look at what changed in the LMS</button>
         <button class="plain" onclick={() => scan(true)}>Compare everything</button>
     {/if}

@@ -42,10 +42,11 @@
 {#each given as ext (ext.id)}
     <p>
         <b>{ext.name}</b> until {moment(ext.until)} <span class="soft">{ext.reason}, {ext.by}</span>
-        {#if campus.mayChange}<button class="plain" onclick={() => end(ext.id)}>End that</button>{/if}
+        {#if campus.may('CHANGE_UPKEEP')}<button class="plain" onclick={() => end(ext.id)}>End that</button
+            >{/if}
     </p>
 {/each}
-{#if campus.mayChange && students.length > 0}
+{#if campus.may('CHANGE_UPKEEP') && students.length > 0}
     <form
         onsubmit={(event) => {
             event.preventDefault()

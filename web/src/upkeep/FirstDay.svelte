@@ -216,7 +216,7 @@
             {@const way = CAUSES[ofCause[0]?.cause ?? 'NOT_BUILT']}
             <h3>What mends it</h3>
             <p>{way.says}</p>
-            {#if way.acts && campus.mayChange}
+            {#if way.acts && campus.may('CHANGE_UPKEEP')}
                 <p><button class="go" onclick={mend}>{way.acts} {count(ofCause.length, 'shell')}</button></p>
             {/if}
             {#if way.station}
@@ -224,7 +224,7 @@
                 <p onclick={follow}><a href={route.href(way.station)}>{way.link}</a></p>
             {/if}
         {/if}
-        {#if department && campus.mayChange}
+        {#if department && campus.may('CHANGE_UPKEEP')}
             <h3>Send {department} its list</h3>
             <p>
                 <label>To <input type="email" bind:value={to} size="26" placeholder="name@…" /></label>
@@ -239,7 +239,9 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange}<button class="plain" onclick={look}>Look at what changed in the LMS</button>{/if}
+    {#if campus.may('CHANGE_UPKEEP')}<button class="plain" onclick={look}
+            >Look at what changed in the LMS</button
+        >{/if}
     <span class="soft" role="status">{says}</span>
     {#if shown.length > 0}
         <Export

@@ -66,7 +66,7 @@
         ),
     )
     const items = $derived((content?.units ?? []).reduce((sum, unit) => sum + unit.items.length, 0))
-    const mayChange = $derived(campus.mayChange && master.retiredAt === null)
+    const mayChange = $derived(campus.may('CHANGE_MASTERS') && master.retiredAt === null)
 </script>
 
 <h2><span class="code">{master.code}</span></h2>

@@ -203,7 +203,7 @@
         {/key}
     {:else if marked.length > 0}
         <h2>{count(marked.length, 'master')} marked</h2>
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_MASTERS')}
             <p class="acts">
                 {#if away}
                     <button class="go" onclick={() => retire(false)}
@@ -247,10 +247,10 @@
                     min="1"
                     max="100"
                     bind:value={unusedTerms}
-                    disabled={!campus.mayChange}
+                    disabled={!campus.may('CHANGE_MASTERS')}
                 /> terms</label
             >
-            {#if all && unusedTerms !== all.unusedTerms && campus.mayChange}
+            {#if all && unusedTerms !== all.unusedTerms && campus.may('CHANGE_MASTERS')}
                 <button
                     class="go"
                     onclick={() =>
@@ -267,7 +267,7 @@
 {/snippet}
 
 {#snippet footer()}
-    {#if campus.mayChange && form === ''}
+    {#if campus.may('CHANGE_MASTERS') && form === ''}
         <button class="plain" onclick={() => (form = 'new')}>New master …</button>
         <button
             class="plain"

@@ -159,7 +159,7 @@
             'Sections',
         ]}
         widths="minmax(0, 2.2fr) minmax(0, 4fr) minmax(0, 4fr) 64px"
-        marks={campus.mayChange ? moves.marks : undefined}
+        marks={campus.may('CHANGE_CAMPUS') ? moves.marks : undefined}
         {selected}
         select={(id) => (selected = id)}
         cells={lineCells}
@@ -167,7 +167,7 @@
 {/snippet}
 
 {#snippet margin()}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_CAMPUS')}
         <h2>Choose</h2>
         <p>
             <label
@@ -274,7 +274,7 @@
                         ? ` in ${move.college}`
                         : ''}{move.since ? `, since ${move.since}` : ''}
                     <span class="soft">{count(move.sections, 'section')}</span>
-                    {#if campus.mayChange}
+                    {#if campus.may('CHANGE_CAMPUS')}
                         <button
                             class="plain"
                             onclick={() => void campus.attempt(() => moves.takeOut(move.index))}
@@ -290,7 +290,7 @@
         {:else}
             <p class="soft">None. A hidden category, as one for templates, is never offered.</p>
         {/each}
-        {#if empty.length > 0 && campus.mayChange}
+        {#if empty.length > 0 && campus.may('CHANGE_CAMPUS')}
             <p>
                 <button
                     class="plain"

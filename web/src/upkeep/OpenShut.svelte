@@ -178,7 +178,7 @@
     {#if marked.length > 0}
         <h2>{count(marked.length, 'shell')} marked</h2>
         <p>{number(nowOpen)} open to students now, {number(notOpen)} not.</p>
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_UPKEEP')}
             <p><label>Why <input bind:value={reason} maxlength="1000" size="30" /></label></p>
             <p>
                 <label>Opens <input bind:value={opens} size="20" placeholder="as it is" /></label>
@@ -224,7 +224,9 @@
             <p>
                 <b>{one.name}</b> in <span class="code">{one.code}</span> until {moment(one.until)}
                 <span class="soft">{one.reason}, {one.by}</span>
-                {#if campus.mayChange}<button class="plain" onclick={() => end(one.id)}>End that</button>{/if}
+                {#if campus.may('CHANGE_UPKEEP')}<button class="plain" onclick={() => end(one.id)}
+                        >End that</button
+                    >{/if}
             </p>
         {:else}
             <p class="soft">

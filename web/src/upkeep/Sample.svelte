@@ -88,7 +88,7 @@
     }
 
     function pressed(event: KeyboardEvent) {
-        if (!campus.mayChange || !row || event.ctrlKey || event.metaKey || event.altKey) return
+        if (!campus.may('CHANGE_CAMPUS') || !row || event.ctrlKey || event.metaKey || event.altKey) return
         if (event.target instanceof HTMLElement && event.target.matches('input, textarea, select')) return
         if (event.key === 's') tick(true)
         else if (event.key === 'f') document.getElementById('found')?.focus()
@@ -157,7 +157,7 @@
         </dl>
         <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
         <p onclick={follow}><a href={route.href('proof', { row: row.key })}>Why it is so, in the proof</a></p>
-        {#if campus.mayChange}
+        {#if campus.may('CHANGE_CAMPUS')}
             <p class="acts">
                 <button class="go" onclick={() => tick(true)}>Sound</button>
                 {#if row.sound !== null}<button class="plain" onclick={() => tick(null)}>Not looked at</button
@@ -173,7 +173,7 @@
         {/if}
         {#if row.by}<p class="soft">Looked at by {row.by}.</p>{/if}
     {/if}
-    {#if campus.mayChange}
+    {#if campus.may('CHANGE_CAMPUS')}
         <h2>Draw a sample</h2>
         <p>
             <label

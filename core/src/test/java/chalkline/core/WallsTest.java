@@ -19,7 +19,7 @@ class WallsTest {
     @ArchTest
     static final ArchRule PROOF_IS_THE_LAST_ROOM = classes()
             .that()
-            .resideOutsideOfPackages("..proof..", "..templates..", "..upkeep..")
+            .resideOutsideOfPackages("..proof..", "..templates..", "..upkeep..", "..requests..")
             .should()
             .onlyDependOnClassesThat()
             .resideOutsideOfPackage("chalkline.core.proof..");

@@ -61,6 +61,41 @@ public final class Client {
         return client;
     }
 
+    /** Signs in with a first password and chooses another. */
+    public static Client firstSignIn(URI server, String login, String first, String next) {
+        Client client = new Client(server);
+        client.get("/readyz");
+        Answer answer = client.send(
+                "POST",
+                "/api/sign-in",
+                "application/x-www-form-urlencoded",
+                ("username=" + login + "&password=" + first).getBytes(StandardCharsets.UTF_8));
+        client.get("/api/me");
+        Answer changed = client.post("/api/me/password", "{\"now\":\"" + first + "\",\"next\":\"" + next + "\"}");
+        if (answer.status() != 204 || changed.status() != 200) {
+            throw new IllegalStateException(login + " cannot sign in: " + answer + changed);
+        }
+        return client;
+    }
+
+    /** How an answer begins that does not end by itself. */
+    public Answer begin(String path) {
+        try {
+            HttpResponse<java.io.InputStream> answer = http.send(
+                    HttpRequest.newBuilder(server.resolve(path))
+                            .timeout(PATIENCE)
+                            .build(),
+                    HttpResponse.BodyHandlers.ofInputStream());
+            answer.body().close();
+            return new Answer(answer.statusCode(), "");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     /** What it speaks with, signed in. */
     public HttpClient http() {
         return http;

@@ -45,6 +45,12 @@ class ArrivalController {
         return arrivals.latest();
     }
 
+    /** The departments of the list in use. */
+    @GetMapping("/departments")
+    List<ArrivalService.Department> known() {
+        return arrivals.departments();
+    }
+
     @GetMapping("/{id}")
     ArrivalService.View one(@PathVariable long id) {
         return arrivals.view(id);

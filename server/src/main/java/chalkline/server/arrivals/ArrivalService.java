@@ -4,17 +4,23 @@ import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.CombinedList;
 import chalkline.core.arrivals.LeftOut;
 import chalkline.core.arrivals.Oddity;
+import chalkline.core.arrivals.Org;
+import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
 import chalkline.core.arrivals.Sections;
-import chalkline.server.frame.Administrators;
+import chalkline.core.naming.Text;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
+import chalkline.server.policy.Scope;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
@@ -27,6 +33,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -48,6 +55,7 @@ public class ArrivalService {
     private final PeopleService people;
     private final ListStore store;
     private final LoadingCache<TermOfList, List<Section>> sections;
+    private final Policy policy;
 
     private record TermOfList(long arrival, String term) {}
 
@@ -58,7 +66,9 @@ public class ArrivalService {
             ListSources sources,
             SchedulerClient scheduler,
             LedgerService ledger,
-            PeopleService people) {
+            PeopleService people,
+            Policy policy) {
+        this.policy = policy;
         this.arrivals = arrivals;
         this.pieces = pieces;
         this.sources = sources;
@@ -70,7 +80,7 @@ public class ArrivalService {
     }
 
     /** Asks for the current list of a registrar; it is fetched and read in the background. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public View fetch(String source) {
         ListSources.ListSource from = sources.named(source);
@@ -86,7 +96,7 @@ public class ArrivalService {
     }
 
     /** Takes a file; it is read in the background. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public View drop(String source, String fileName, InputStream content) {
         sources.named(source);
@@ -98,25 +108,92 @@ public class ArrivalService {
     }
 
     /** The latest arrivals, newest first. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<View> latest() {
-        return views(arrivals.findTop20ByOrderByIdDesc());
+        return all()
+                ? views(arrivals.findTop20ByOrderByIdDesc())
+                : inUse().map(this::narrowed).stream().toList();
     }
 
     /** One arrival. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public View view(long id) {
-        return view(arrivals.findById(id).orElseThrow(() -> missing(id)));
+        Arrival arrival = arrivals.findById(id).orElseThrow(() -> missing(id));
+        Policy.require(all() || allInUse().contains(id));
+        return all() ? view(arrival) : narrowed(arrival);
+    }
+
+    /** The departments of the list in use, by name. */
+    @May(Right.READ_CONVENTIONS)
+    public List<Department> departments() {
+        return current().map(this::list).map(RegistrarList::orgs).orElse(Map.of()).values().stream()
+                .filter(Org::isDepartment)
+                .map(org -> new Department(org.code(), org.name()))
+                .sorted(Comparator.comparing(Department::name, Text.NATURAL))
+                .toList();
+    }
+
+    /** A department by what the registrar calls it. */
+    public record Department(String code, String name) {}
+
+    private String code(long arrival, String org) {
+        Org known = store.read(arrival).orgs().get(org);
+        return known == null ? "" : known.code();
+    }
+
+    private boolean all() {
+        return policy.scope(Right.READ_LISTS).all();
+    }
+
+    /** Of the list in use what is of somebody's departments: how many sections, and nothing of the rest of the campus. */
+    private View narrowed(Arrival arrival) {
+        Scope scope = policy.scope(Right.READ_LISTS);
+        View whole = view(arrival);
+        List<Section> own = store.read(arrival.id()).terms().stream()
+                .flatMap(term -> sections(arrival.id(), term.code()).stream())
+                .filter(scope::section)
+                .toList();
+        Set<String> taught = own.stream().map(section -> section.course().id()).collect(Collectors.toSet());
+        Set<String> students = own.stream()
+                .flatMap(section -> section.students().stream())
+                .map(Person::id)
+                .collect(Collectors.toSet());
+        return new View(
+                whole.id(),
+                whole.way(),
+                whole.source(),
+                whole.fileName(),
+                whole.state(),
+                whole.inUse(),
+                whole.receivedAt(),
+                whole.readAt(),
+                whole.receivedBy(),
+                own.size(),
+                taught.size(),
+                students.size(),
+                own.stream().mapToInt(section -> section.students().size()).sum(),
+                0,
+                List.of(),
+                List.of(),
+                List.of(),
+                whole.decidedBy(),
+                whole.decidedAt(),
+                whole.reason(),
+                List.of(),
+                whole.sameAs());
     }
 
     /** What a kept arrival brought, against the one kept before it, by department. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<DepartmentTally.Row> tally(long id) {
         Arrival arrival = arrivals.findById(id).orElseThrow(() -> missing(id));
+        Scope scope = policy.scope(Right.READ_LISTS);
         if (!ListStore.HAVE_ROWS.contains(arrival.state())) {
             return List.of();
         }
-        return DepartmentTally.between(before(id).map(store::read), store.read(id));
+        return DepartmentTally.between(before(id).map(store::read), store.read(id)).stream()
+                .filter(row -> scope.department(code(id, row.id())))
+                .toList();
     }
 
     /** The list that one is compared with: what it was held against, or the one kept before it; empty for the first. */
@@ -133,7 +210,7 @@ public class ArrivalService {
      *
      * @throws Conflict where it was decided about meanwhile
      */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public View use(long id, String reason) {
         Optional<Arrival> inUse = arrivals.lockInUse();
@@ -169,7 +246,7 @@ public class ArrivalService {
     }
 
     /** Turns a held list away; the list in use stays. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public View turnAway(long id, String reason) {
         Arrival arrival = arrivals.lock(id).orElseThrow(() -> missing(id));
@@ -182,9 +259,9 @@ public class ArrivalService {
     }
 
     /** Lists that wait for a person, newest first. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<View> held() {
-        return views(arrivals.findByStateOrderByIdDesc(Arrival.State.HELD));
+        return all() ? views(arrivals.findByStateOrderByIdDesc(Arrival.State.HELD)) : List.of();
     }
 
     /**
@@ -205,8 +282,11 @@ public class ArrivalService {
             int drops) {}
 
     /** The last thirty lists that were read, the oldest first. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<Night> nights() {
+        if (!all()) {
+            return List.of();
+        }
         Set<Long> inUse = allInUse();
         return arrivals.findTop30ByStateInAndSourceNotOrderByIdDesc(ListStore.HAVE_ROWS, CombinedList.OWN).stream()
                 .map(one -> new Night(
@@ -224,8 +304,11 @@ public class ArrivalService {
     }
 
     /** The list that came by itself last and was refused, where nothing came of its own since; empty otherwise. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public Optional<View> refusedAtNight() {
+        if (!all()) {
+            return Optional.empty();
+        }
         return sources.all().stream()
                 .flatMap(source -> arrivals
                         .findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
@@ -237,9 +320,9 @@ public class ArrivalService {
     }
 
     /** How many lists wait for a person. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public int heldCount() {
-        return arrivals.countByState(Arrival.State.HELD);
+        return all() ? arrivals.countByState(Arrival.State.HELD) : 0;
     }
 
     private List<View> views(List<Arrival> all) {

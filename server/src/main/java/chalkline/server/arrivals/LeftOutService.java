@@ -1,13 +1,16 @@
 package chalkline.server.arrivals;
 
 import chalkline.core.arrivals.LeftOut;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
+import chalkline.server.policy.Scope;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -20,8 +23,10 @@ class LeftOutService {
     private final LeftOutParts parts;
     private final LedgerService ledger;
     private final PeopleService people;
+    private final Policy policy;
 
-    LeftOutService(LeftOutParts parts, LedgerService ledger, PeopleService people) {
+    LeftOutService(LeftOutParts parts, LedgerService ledger, PeopleService people, Policy policy) {
+        this.policy = policy;
         this.parts = parts;
         this.ledger = ledger;
         this.people = people;
@@ -32,10 +37,12 @@ class LeftOutService {
             long id, LeftOut.Kind kind, String term, String department, String reason, String madeBy, Instant madeAt) {}
 
     /** Those that hold, in the order in which they were made. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<View> all() {
         Map<String, String> names = people.names();
+        Scope scope = policy.scope(Right.READ_LISTS);
         return parts.findByLiftedAtIsNullOrderById().stream()
+                .filter(one -> scope.department(one.part().department()))
                 .map(one -> view(one, names))
                 .toList();
     }
@@ -52,7 +59,7 @@ class LeftOutService {
                 one.madeAt());
     }
 
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public View leaveOut(LeftOut part, String reason) {
         if (parts.findByLiftedAtIsNullOrderById().stream()
@@ -65,7 +72,7 @@ class LeftOutService {
     }
 
     /** From the next list on it is as the registrar says. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public void lift(long id) {
         LeftOutPart part = parts.findById(id)

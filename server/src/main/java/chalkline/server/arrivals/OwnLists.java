@@ -4,12 +4,13 @@ import chalkline.core.Bounds;
 import chalkline.core.arrivals.CombinedList;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.sheets.OwnSections;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -64,7 +65,7 @@ public class OwnLists {
      * @return the number under which they are in use now
      * @throws Conflict where another list is in use meanwhile
      */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional(propagation = Propagation.MANDATORY)
     public long change(String name, String reason, long against, Change change) {
         Arrival now = arrivals.lockInUse()

@@ -1,11 +1,12 @@
 package chalkline.server.arrivals;
 
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
@@ -49,7 +50,7 @@ class ScheduleService {
             String zone,
             @Nullable Instant next) {}
 
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<View> all() {
         return sources.all().stream().map(this::view).toList();
     }
@@ -80,7 +81,7 @@ class ScheduleService {
                 schedule.active() ? schedule.next(now).toInstant() : null);
     }
 
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     @Transactional
     public View set(String key, boolean active, LocalTime at) {
         ListSources.ListSource source = sources.named(key);

@@ -25,8 +25,10 @@ class BuildController {
     private final BuildService builds;
     private final BuildCosts costs;
     private final Progress progress;
+    private final OwnBuilds own;
 
-    BuildController(BuildService builds, BuildCosts costs, Progress progress) {
+    BuildController(BuildService builds, BuildCosts costs, Progress progress, OwnBuilds own) {
+        this.own = own;
         this.costs = costs;
         this.builds = builds;
         this.progress = progress;
@@ -126,6 +128,6 @@ class BuildController {
     @GetMapping(value = "/api/builds/{id}/progress", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter progress(@PathVariable long id) {
         builds.view(id);
-        return progress.watch(id);
+        return progress.watch(id, own.sight());
     }
 }

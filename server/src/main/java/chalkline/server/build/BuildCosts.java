@@ -6,9 +6,10 @@ import chalkline.core.proof.Action;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.ChalkLineSettings;
-import chalkline.server.frame.Readers;
 import chalkline.server.lms.CallsAtOnce;
 import chalkline.server.outlines.StartService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.util.ArrayList;
@@ -36,6 +37,7 @@ class BuildCosts {
     private final CallsAtOnce atOnce;
     private final ChalkLineSettings settings;
     private final JsonMapper json;
+    private final OwnBuilds own;
 
     BuildCosts(
             ProofService proofs,
@@ -43,7 +45,9 @@ class BuildCosts {
             StartService starts,
             CallsAtOnce atOnce,
             ChalkLineSettings settings,
-            JsonMapper json) {
+            JsonMapper json,
+            OwnBuilds own) {
+        this.own = own;
         this.proofs = proofs;
         this.checks = checks;
         this.starts = starts;
@@ -75,9 +79,9 @@ class BuildCosts {
     }
 
     /** @param keys the shells; all that can be, if empty */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public BuildViews.Cost of(ProofKey proof, Set<String> keys) {
-        List<ProofRow> rows = checks.rows(proof, keys);
+        List<ProofRow> rows = checks.rows(proof, own.ordered(proof, keys));
         Sum sum = new Sum();
         Plan.write(
                 new Plan.Of(

@@ -1,10 +1,8 @@
 package chalkline.server.build;
 
 import chalkline.core.proof.ProofRow;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
@@ -12,6 +10,10 @@ import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.outlines.StartService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.time.Instant;
@@ -46,6 +48,7 @@ public class BuildService {
     private final LedgerService ledger;
     private final PeopleService people;
     private final JsonMapper json;
+    private final OwnBuilds own;
 
     BuildService(
             Builds builds,
@@ -61,7 +64,9 @@ public class BuildService {
             HeldService held,
             LedgerService ledger,
             PeopleService people,
-            JsonMapper json) {
+            JsonMapper json,
+            OwnBuilds own) {
+        this.own = own;
         this.builds = builds;
         this.steps = steps;
         this.lots = lots;
@@ -92,19 +97,24 @@ public class BuildService {
             int closes,
             int trial,
             @Nullable Instant at,
-            boolean putBack) {}
+            boolean putBack) {
+        Order of(Set<String> shells) {
+            return new Order(shells, closes, trial, at, putBack);
+        }
+    }
 
     /**
      * Starts to build shells of a proof; its steps are planned in the background.
      *
      * @param proof the proof that was seen; it must still be the one that holds
      */
-    @Administrators
-    public BuildViews.Build start(ProofKey proof, Order order) {
+    @MayPartly(Right.BUILD)
+    public BuildViews.Build start(ProofKey proof, Order asked) {
         if (!lms.isThere()) {
             throw new Refusal(
                     "Nothing was built: no LMS is set. Set LMS_URL to its address and start Chalk Line again.");
         }
+        Order order = asked.of(own.ordered(proof, asked.keys()));
         boolean known = proofs.isKnown(proof) && proofs.now(proof.term()).equals(proof);
         if (known && checks.joinsStandingShells(proof, order.keys())) {
             // students may have worked in them since; then the proof is another one, and is refused below
@@ -114,9 +124,26 @@ public class BuildService {
     }
 
     /** Starts to build some shells of a proof, with nothing closed; the number of the build. */
-    @Administrators
+    @MayPartly(Right.BUILD)
     public long startAll(ProofKey proof, Set<String> keys) {
         return start(proof, new Order(keys, 0, 0, null, false)).id();
+    }
+
+    /**
+     * Starts to build what was approved one by one, with all that it closes; the number of the build.
+     *
+     * @param putBack whether what people did by hand to these shells is put back
+     */
+    @May(Right.BUILD)
+    public long startAgreed(ProofKey proof, Set<String> keys, boolean putBack) {
+        List<ProofRow> rows = putBack ? checks.rowsToPutBack(proof, keys) : checks.rows(proof, keys);
+        return start(proof, new Order(keys, Closings.of(rows).shells(), 0, null, putBack))
+                .id();
+    }
+
+    /** Whether a build of a term is under way. */
+    public boolean isUnderWay(String term) {
+        return builds.underWay(term).isPresent();
     }
 
     /**
@@ -124,7 +151,7 @@ public class BuildService {
      *
      * @param closes how many shells the person agreed to have closed
      */
-    @Administrators
+    @MayPartly(Right.BUILD)
     public long putBack(ProofKey proof, Set<String> keys, int closes) {
         return start(proof, new Order(keys, closes, 0, null, true)).id();
     }
@@ -133,7 +160,7 @@ public class BuildService {
      * Archives shells of a term that is over, has them as they were before, or deletes them for good; the number of the
      * build that does it.
      */
-    @Administrators
+    @May(Right.BUILD)
     public long putAway(String term, Set<String> keys, Away away) {
         return outsideTheProof(
                 term,
@@ -147,7 +174,7 @@ public class BuildService {
      *
      * @param master its key in the LMS
      */
-    @Administrators
+    @May(Right.BUILD)
     public long fillAgain(String term, Set<String> keys, String master) {
         return outsideTheProof(
                 term,
@@ -210,7 +237,7 @@ public class BuildService {
     private BuildViews.Build begun(Supplier<Build> begin) {
         long id = records.within(begin).id();
         engine.wake();
-        return reading.view(id, null);
+        return own.sight().apply(reading.view(id, null));
     }
 
     /**
@@ -218,10 +245,11 @@ public class BuildService {
      *
      * @param causes what failed for these reasons only; all that is left, if empty
      */
-    @Administrators
+    @MayPartly(Right.BUILD)
     public BuildViews.Build retry(long id, List<String> causes) {
         return begun(() -> {
             Build other = builds.findById(id).orElseThrow(() -> BuildReading.missing(id));
+            own.requireSteering(other);
             builds.lockTerm(other.term());
             refuseTwo(other.term());
             if (other.state() == Build.State.PLANNED) {
@@ -244,10 +272,11 @@ public class BuildService {
     }
 
     /** Plans how a build is taken back; it pauses for somebody to look at that before it begins. */
-    @Administrators
+    @MayPartly(Right.BUILD)
     public BuildViews.Build takeBack(long id) {
         return begun(() -> {
             Build other = builds.findById(id).orElseThrow(() -> BuildReading.missing(id));
+            own.requireSteering(other);
             builds.lockTerm(other.term());
             refuseTwo(other.term());
             if (other.kind() == Build.Kind.TAKE_BACK) {
@@ -267,7 +296,7 @@ public class BuildService {
     }
 
     /** Lets what is in flight end and begins nothing more until somebody lets it go on. */
-    @Administrators
+    @MayPartly(Right.BUILD)
     public BuildViews.Build pause(long id) {
         return steered(id, "build paused", build -> {
             if (build.state() != Build.State.RUNNING && build.state() != Build.State.WAITING) {
@@ -277,7 +306,7 @@ public class BuildService {
         });
     }
 
-    @Administrators
+    @MayPartly(Right.BUILD)
     public BuildViews.Build goOn(long id) {
         return steered(id, "build gone on with", build -> {
             if (build.state() != Build.State.PAUSED) {
@@ -288,7 +317,7 @@ public class BuildService {
     }
 
     /** Ends a build before it is through: what is in flight is waited for, the rest is left out and can be gone on with. */
-    @Administrators
+    @MayPartly(Right.BUILD)
     public BuildViews.Build end(long id) {
         return steered(id, "build asked to end", build -> {
             if (!build.isUnderWay() && build.state() != Build.State.PLANNED) {
@@ -301,6 +330,7 @@ public class BuildService {
     private BuildViews.Build steered(long id, String what, Consumer<Build> change) {
         return begun(() -> {
             Build build = builds.lock(id).orElseThrow(() -> BuildReading.missing(id));
+            own.requireSteering(build);
             change.accept(build);
             builds.saveAndFlush(build);
             ledger.write(what, build.term(), Map.of("build", id));
@@ -309,15 +339,40 @@ public class BuildService {
     }
 
     /** The latest builds of a term, newest first. */
-    @Readers
+    @MayPartly(Right.READ_BUILDS)
     public List<BuildViews.Listed> latest(String term) {
-        return reading.latest(term);
+        List<BuildViews.Listed> all = reading.latest(term);
+        return own.seesAll()
+                ? all
+                : all.stream()
+                        .map(this::narrowed)
+                        .filter(one -> one.shells() > 0)
+                        .toList();
+    }
+
+    private BuildViews.Listed narrowed(BuildViews.Listed one) {
+        BuildViews.Build seen = view(one.id());
+        return new BuildViews.Listed(
+                one.id(),
+                one.kind(),
+                one.state(),
+                seen.shells(),
+                seen.failed(),
+                one.startedAt(),
+                one.startedBy(),
+                one.endedAt());
     }
 
     /** How many shells of the last build of a term are done; empty before the first. */
-    @Readers
+    @MayPartly(Right.READ_BUILDS)
     public Optional<BuildViews.Counts> lastCounts(String term) {
-        return reading.lastCounts(term);
+        return reading.lastCounts(term).map(counts -> own.seesAll() ? counts : narrowed(counts));
+    }
+
+    private BuildViews.Counts narrowed(BuildViews.Counts counts) {
+        BuildViews.Build seen = view(counts.id());
+        return new BuildViews.Counts(
+                counts.id(), counts.state(), seen.shells(), seen.done(), seen.failed(), counts.reason());
     }
 
     /** The list that a term was built from last; empty where it never was. */
@@ -326,15 +381,16 @@ public class BuildService {
     }
 
     /** How a build stands. */
-    @Readers
+    @MayPartly(Right.READ_BUILDS)
     public BuildViews.Build view(long id) {
-        return reading.view(id, null);
+        return own.sight().apply(reading.view(id, null));
     }
 
     /** The shells of one department in a build, by code. */
-    @Readers
+    @MayPartly(Right.READ_BUILDS)
     @Transactional(readOnly = true)
     public List<BuildViews.Shell> shells(long id, String department) {
+        Policy.require(own.sees(department));
         return steps.countInDepartment(id, department).stream()
                 .map(shell -> new BuildViews.Shell(
                         shell.getShellKey(),
@@ -346,7 +402,7 @@ public class BuildService {
     }
 
     /** Why shells failed in the last build of a term that took them on, by their keys. */
-    @Readers
+    @MayPartly(Right.READ_BUILDS)
     @Transactional(readOnly = true)
     public Map<String, String> reasons(String term, Collection<String> shells) {
         Map<String, String> reasons = new HashMap<>();
@@ -357,12 +413,13 @@ public class BuildService {
     }
 
     /** The steps of one shell in a build. */
-    @Readers
+    @MayPartly(Right.READ_BUILDS)
     @Transactional(readOnly = true)
     public List<BuildViews.Step> steps(long id, String shellKey) {
         List<BuildViews.Step> found = steps.findByBuildIdAndShellKeyOrderByOrdinal(id, shellKey).stream()
                 .map(BuildReading::step)
                 .toList();
+        Policy.require(found.stream().allMatch(step -> own.sees(step.department())));
         if (found.isEmpty() && !builds.existsById(id)) {
             throw new NotFound("There is no build " + id + ".");
         }

@@ -1,6 +1,7 @@
 package chalkline.server.build;
 
 import java.io.IOException;
+import java.util.IdentityHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -10,6 +11,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.MediaType;
@@ -41,7 +43,7 @@ class Progress implements DisposableBean {
     }
 
     /** @param sending whether it still takes what was sent last; it is left out of what comes meanwhile */
-    private record Watcher(SseEmitter emitter, AtomicBoolean sending) {}
+    private record Watcher(SseEmitter emitter, AtomicBoolean sending, UnaryOperator<BuildViews.Build> sight) {}
 
     Progress(BuildReading builds, JsonMapper json) {
         this.builds = builds;
@@ -49,8 +51,9 @@ class Progress implements DisposableBean {
         this.ticking = clock.scheduleWithFixedDelay(this::tick, PAUSE_MILLIS, PAUSE_MILLIS, TimeUnit.MILLISECONDS);
     }
 
-    SseEmitter watch(long id) {
-        Watcher watcher = new Watcher(new SseEmitter(0L), new AtomicBoolean());
+    /** @param sight what of it the watcher sees */
+    SseEmitter watch(long id, UnaryOperator<BuildViews.Build> sight) {
+        Watcher watcher = new Watcher(new SseEmitter(0L), new AtomicBoolean(), sight);
         Runnable leaves = () -> watched.computeIfPresent(id, (key, one) -> {
             one.watchers.remove(watcher);
             return one.watchers.isEmpty() ? null : one;
@@ -70,8 +73,11 @@ class Progress implements DisposableBean {
             try {
                 BuildViews.Build now = builds.view(id, one.last);
                 one.last = now;
-                String text = json.writeValueAsString(now);
-                one.watchers.forEach(watcher -> send(watcher, text, now.endedAt() != null));
+                IdentityHashMap<BuildViews.Build, String> written = new IdentityHashMap<>();
+                one.watchers.forEach(watcher -> send(
+                        watcher,
+                        written.computeIfAbsent(watcher.sight().apply(now), json::writeValueAsString),
+                        now.endedAt() != null));
             } catch (RuntimeException e) {
                 one.watchers.forEach(watcher -> watcher.emitter().completeWithError(e));
             }

@@ -49,6 +49,26 @@ public record Change(
         return new Change(basedOn, null, null, null, null, dates, null, null, null, null);
     }
 
+    /** Sections put together or taken apart. */
+    public static Change of(int basedOn, CrossListEdit crossLists) {
+        return new Change(basedOn, null, null, null, crossLists, null, null, null, null, null);
+    }
+
+    /** One setting of one section; null takes it out. */
+    public static Change of(int basedOn, String section, String setting, @Nullable String value) {
+        return new Change(
+                basedOn,
+                null,
+                null,
+                new ValueEdit(setting, value, section, null, 0),
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
+    }
+
     /** What people made in the LMS and is to stay. */
     public static Change of(int basedOn, KeepsEdit keeps) {
         return new Change(basedOn, null, null, null, null, null, null, null, keeps, null);

@@ -5,13 +5,14 @@ import chalkline.core.conventions.VersionDifferences;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
 import chalkline.formats.conventions.ConventionsWriter;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Instant;
@@ -86,7 +87,7 @@ public class ConventionsService {
      *
      * @throws Conflict where the version that it was made to is no longer the one that holds
      */
-    @Administrators
+    @MayPartly(Right.CHANGE_CONVENTIONS)
     @Transactional
     public About keep(Change change, String note) {
         int basedOn = change.basedOn();
@@ -98,6 +99,27 @@ public class ConventionsService {
         Conventions before = version(basedOn);
         Conventions after = change.applyTo(before);
         checks.forEach(check -> check.check(before, after, change));
+        return save(basedOn, after, note);
+    }
+
+    /**
+     * Keeps several changes, made one after the other, as one new version.
+     *
+     * @throws Conflict where another version than the one they were made to holds
+     */
+    @May(Right.CHANGE_CONVENTIONS)
+    @Transactional
+    public About keepAll(int basedOn, List<Change> changes, String note) {
+        if (current() != basedOn) {
+            throw new Conflict("Another version was kept meanwhile; nothing was overwritten.");
+        }
+        Conventions after = version(basedOn);
+        for (Change change : changes) {
+            Conventions before = after;
+            Conventions changed = change.applyTo(before);
+            checks.forEach(check -> check.check(before, changed, change));
+            after = changed;
+        }
         return save(basedOn, after, note);
     }
 
@@ -114,7 +136,7 @@ public class ConventionsService {
     }
 
     /** Who kept a version, when and why. */
-    @Readers
+    @May(Right.READ_CONVENTIONS)
     public About about(int number) {
         return versions.findById(number)
                 .map(this::about)
@@ -122,13 +144,13 @@ public class ConventionsService {
     }
 
     /** The latest versions, newest first. */
-    @Readers
+    @May(Right.READ_CONVENTIONS)
     public List<About> latest() {
         return versions.findTop20ByOrderByNumberDesc().stream().map(this::about).toList();
     }
 
     /** The whole of a version as a file. */
-    @Readers
+    @May(Right.READ_CONVENTIONS)
     public String yaml(int number) {
         return versions.findById(number)
                 .orElseThrow(() -> new NotFound("There is no version " + number + " of the conventions."))
@@ -136,7 +158,7 @@ public class ConventionsService {
     }
 
     /** What a version says differently from an earlier one. */
-    @Readers
+    @May(Right.READ_CONVENTIONS)
     public List<VersionDifferences.Difference> differences(int before, int after) {
         return VersionDifferences.between(version(before), version(after));
     }

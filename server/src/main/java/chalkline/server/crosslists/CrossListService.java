@@ -15,14 +15,15 @@ import chalkline.core.proof.Snag;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.CrossListEdit;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Asks;
 import chalkline.server.frame.Conflict;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.lms.HeldService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.Reached;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.ArrayList;
@@ -33,6 +34,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** The cross-lists of a term: those that are kept, what looks like one, and what sections become when put together. */
@@ -46,8 +48,11 @@ public class CrossListService {
     private final HeldService held;
     private final LoadingCache<ProofKey, CrossListViews.Sheet> sheets =
             Caffeine.newBuilder().maximumSize(4).build(this::compute);
+    private final Reached reached;
 
-    CrossListService(ProofService proofs, ConventionsService conventions, HeldService held, Asks asks) {
+    CrossListService(
+            ProofService proofs, ConventionsService conventions, HeldService held, Asks asks, Reached reached) {
+        this.reached = reached;
         this.asks = asks;
         this.proofs = proofs;
         this.conventions = conventions;
@@ -55,9 +60,30 @@ public class CrossListService {
     }
 
     /** All that are kept, and all suggestions with what each would become. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public CrossListViews.Sheet sheet(String term) {
-        return sheets.get(proofs.now(term));
+        ProofKey key = proofs.now(term);
+        CrossListViews.Sheet all = sheets.get(key);
+        if (reached.all(Right.READ_PROOF)) {
+            return all;
+        }
+        Set<String> own = reached.sections(key, Right.READ_PROOF).stream()
+                .map(Section::id)
+                .collect(Collectors.toSet());
+        return new CrossListViews.Sheet(
+                all.versions(),
+                all.version(),
+                all.allow(),
+                all.tiers(),
+                all.nextId(),
+                seen(all.suggested(), own),
+                seen(all.kept(), own));
+    }
+
+    private static List<CrossListViews.Row> seen(List<CrossListViews.Row> rows, Set<String> own) {
+        return rows.stream()
+                .filter(row -> row.sections().stream().anyMatch(own::contains))
+                .toList();
     }
 
     private CrossListViews.Sheet compute(ProofKey key) {
@@ -78,7 +104,8 @@ public class CrossListService {
                 kept(now, rules));
     }
 
-    private static String nextId(Conventions rules) {
+    /** What a new cross-list may be called. */
+    public static String nextId(Conventions rules) {
         int last = rules.crossLists().stream()
                 .map(CrossList::id)
                 .filter(id -> id.matches("x[0-9]{1,8}"))
@@ -170,7 +197,7 @@ public class CrossListService {
     }
 
     /** Sections in whose course, people or numbers all the words of a text stand. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public List<CrossListViews.Found> find(String term, String text) {
         ProofKey key = proofs.now(term);
         Map<String, String> inLists = new HashMap<>();
@@ -179,7 +206,7 @@ public class CrossListService {
                 .crossLists()
                 .forEach(one -> one.sections().forEach(section -> inLists.put(section, one.id())));
         List<String> words = List.of(Text.caseless(Text.collapse(text)).split(" "));
-        return proofs.proof(key).proof().sections().stream()
+        return reached.sections(key, Right.READ_PROOF).stream()
                 .filter(section -> {
                     String message = Text.caseless(
                             Joining.name(section) + " " + section.course().title() + " "
@@ -206,13 +233,14 @@ public class CrossListService {
      *
      * @param change one cross-list to be kept, and nothing else
      */
-    @Readers
+    @MayPartly(Right.READ_ROSTERS)
     public CrossListViews.Joining joining(String term, Change change) {
         CrossListEdit edit = change.crossLists();
         if (edit == null || edit.keep().size() != 1) {
             throw new Refusal("crossLists", 0, "Give one cross-list to look at.");
         }
         CrossListEdit.Kept kept = edit.keep().get(0);
+        reached.requireSections(proofs.now(term), kept.sections(), Right.READ_ROSTERS);
         Seen first = see(proofs.now(term), change);
         CrossListViews.Joining view = view(first, kept);
         boolean stands = view.members().stream().anyMatch(member -> member.own() != null);
@@ -226,7 +254,7 @@ public class CrossListService {
      * @param versions what the sheet was of
      * @throws Conflict where there is such work, or where another version of the conventions holds meanwhile
      */
-    @Administrators
+    @MayPartly(Right.CHANGE_CONVENTIONS)
     public ConventionsService.About keep(String term, String versions, Change change, String note) {
         CrossListEdit edit = change.crossLists();
         if (edit == null) {
@@ -234,6 +262,7 @@ public class CrossListService {
         }
         Set<String> sections = new HashSet<>();
         edit.keep().forEach(kept -> sections.addAll(kept.sections()));
+        reached.requireSections(proofs.now(term), sections, Right.CHANGE_CONVENTIONS);
         Seen now = see(proofs.now(term), change);
         if (now.with(sections).stream().anyMatch(now.standing()::isBeside)) {
             Seen anew = asked(now) ? see(proofs.now(term), change) : now;

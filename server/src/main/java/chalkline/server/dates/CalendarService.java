@@ -9,14 +9,16 @@ import chalkline.core.proof.Shell;
 import chalkline.formats.calendar.CalendarEntry;
 import chalkline.formats.calendar.CalendarWriter;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.Reached;
 import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -43,6 +45,7 @@ class CalendarService {
     private final LedgerService ledger;
     private final PeopleService people;
     private final TransactionTemplate transaction;
+    private final Reached reached;
 
     CalendarService(
             ProofService proofs,
@@ -51,7 +54,9 @@ class CalendarService {
             CalendarEvents events,
             LedgerService ledger,
             PeopleService people,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.conventions = conventions;
         this.addresses = addresses;
@@ -77,11 +82,10 @@ class CalendarService {
     public record Made(String path) {}
 
     /** The calendars that a shell is in: its own, those of its instructors, and its department's. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     @Transactional(readOnly = true)
     public List<About> of(String term, String shellKey) {
-        Shell shell = proofs.proof(proofs.now(term))
-                .row(shellKey)
+        Shell shell = reached.row(proofs.now(term), shellKey, Right.READ_PROOF)
                 .shell()
                 .orElseThrow(() -> new NotFound("Nothing is taught in the shell " + shellKey + " any more."));
         List<About> about = new ArrayList<>();
@@ -105,17 +109,18 @@ class CalendarService {
     }
 
     /** A calendar as a file. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public String file(String term, CalendarKind kind, String key) {
+        requireAll(term, kind, key, Right.READ_PROOF);
         return write(term, kind, key);
     }
 
     /** Makes an address, or renews it: the one before it ends. */
-    @Administrators
+    @MayPartly(Right.CHANGE_CONVENTIONS)
     @Transactional
     public Made make(String term, CalendarKind kind, String key) {
         events.lock();
-        rows(proofs.now(term), kind, key);
+        requireAll(term, kind, key, Right.CHANGE_CONVENTIONS);
         byte[] bytes = new byte[SECRET_BYTES];
         RANDOM.nextBytes(bytes);
         String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
@@ -129,15 +134,24 @@ class CalendarService {
     }
 
     /** Withdraws an address: whoever has it reads nothing from then on. */
-    @Administrators
+    @MayPartly(Right.CHANGE_CONVENTIONS)
     @Transactional
     public void withdraw(String term, CalendarKind kind, String key) {
         events.lock();
+        if (!reached.all(Right.CHANGE_CONVENTIONS)) {
+            requireAll(term, kind, key, Right.CHANGE_CONVENTIONS);
+        }
         CalendarAddress address = addresses
                 .findByTermAndKindAndScopeKey(term, kind, key)
                 .orElseThrow(() -> new NotFound("There is no address of this calendar, or no longer."));
         addresses.delete(address);
         ledger.write("calendar address withdrawn", name(kind, key), Map.of("term", term));
+    }
+
+    /** A calendar is given to whoever may see all that is in it. */
+    private void requireAll(String term, CalendarKind kind, String key, Right right) {
+        ProofKey now = proofs.now(term);
+        Policy.require(rows(now, kind, key).stream().allMatch(reached.seen(now, right)));
     }
 
     private static String name(CalendarKind kind, String key) {

@@ -22,11 +22,13 @@ import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.DatesEdit;
 import chalkline.server.frame.Asks;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.outlines.Rulers;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.Reached;
 import chalkline.server.templates.TermCalendar;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -40,6 +42,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 
 /** The windows of all shells and sections of a term, who can enter on a day, and dates moved by days. */
@@ -49,8 +52,11 @@ class DateService {
     private final Asks asks;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
+    private final Reached reached;
 
-    DateService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, Asks asks) {
+    DateService(
+            ProofService proofs, ArrivalService arrivals, ConventionsService conventions, Asks asks, Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.asks = asks;
         this.arrivals = arrivals;
@@ -58,7 +64,7 @@ class DateService {
     }
 
     /** The weeks, parts, breaks and clock changes of a term. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public DateViews.Frame frame(String term) {
         ProofKey key = proofs.now(term);
         Conventions rules = conventions.version(key.conventions());
@@ -95,9 +101,9 @@ class DateService {
     }
 
     /** A page of shells of some versions, after a key. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public DateViews.Rows rows(String term, String versions, String after, int limit) {
-        List<ProofRow> rows = proofs.proof(ProofKey.of(term, versions)).proof().rows();
+        List<ProofRow> rows = reached.rows(ProofKey.of(term, versions), Right.READ_PROOF);
         List<DateViews.Row> page = rows.stream()
                 .filter(row -> row.shell().isPresent())
                 .filter(row -> after.isEmpty() || Text.BY_CODE_POINT.compare(row.key(), after) > 0)
@@ -110,13 +116,14 @@ class DateService {
     }
 
     /** Some shells as they would be under a change. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public List<DateViews.Row> effect(String term, Change change, Set<String> keys) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         Proof before = proofs.proof(key).proof();
+        Predicate<ProofRow> seen = reached.seen(key, Right.READ_PROOF);
         return asks.whileWanted(() -> before.under(edited)).rows().stream()
-                .filter(row -> row.shell().isPresent() && keys.contains(row.key()))
+                .filter(row -> row.shell().isPresent() && keys.contains(row.key()) && seen.test(row))
                 .map(DateService::row)
                 .toList();
     }
@@ -178,7 +185,7 @@ class DateService {
     }
 
     /** Who can enter on a day, at noon on the clocks of the campus. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public DateViews.Day day(String term, String versions, LocalDate day) {
         ProofKey key = ProofKey.of(term, versions);
         OffsetDateTime at = day.atTime(12, 0)
@@ -189,7 +196,7 @@ class DateService {
         Map<String, Boolean> known = new HashMap<>();
         int within = 0;
         int open = 0;
-        for (ProofRow row : proofs.proof(key).proof().rows()) {
+        for (ProofRow row : reached.rows(key, Right.READ_PROOF)) {
             if (row.shell().isPresent() && holds(row.value(Setting.OPENS), row.value(Setting.CLOSES), at, known)) {
                 within++;
                 boolean isOpen = row.isOpen();
@@ -223,9 +230,10 @@ class DateService {
      * @param opensBy days later, or earlier where negative
      * @param closesBy days later, or earlier where negative
      */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public List<DatesEdit.Dates> moved(String term, String versions, List<String> sections, int opensBy, int closesBy) {
         Map<String, ProofRow> bySection = new HashMap<>();
+        reached.requireSections(ProofKey.of(term, versions), sections, Right.READ_PROOF);
         proofs.proof(ProofKey.of(term, versions)).proof().rows().stream()
                 .filter(row -> row.shell().isPresent())
                 .forEach(row -> row.sections().forEach(section -> bySection.put(section, row)));

@@ -1,6 +1,15 @@
 /** Session rulers, windows and moments of a term, and its calendars. */
 @ApplicationModule(
-        allowedDependencies = {"arrivals", "conventions", "frame", "ledger", "outlines", "people", "proof", "templates"
+        allowedDependencies = {
+            "arrivals",
+            "conventions",
+            "frame",
+            "ledger",
+            "outlines",
+            "people",
+            "policy",
+            "proof",
+            "templates"
         })
 package chalkline.server.dates;
 

@@ -1,6 +1,7 @@
 package chalkline.server.desk;
 
 import chalkline.core.arrivals.AcademicSession;
+import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
@@ -12,11 +13,14 @@ import chalkline.server.build.BuildViews;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.crosslists.CrossListService;
 import chalkline.server.frame.Jobs;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.Reached;
 import chalkline.server.upkeep.Upkeep;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -49,6 +53,8 @@ class DeskService {
     private final Jobs jobs;
     private final ChalkLineSettings settings;
     private final Today today;
+    private final Reached reached;
+    private final Policy policy;
 
     DeskService(
             ArrivalService arrivals,
@@ -61,7 +67,11 @@ class DeskService {
             LedgerService ledger,
             Jobs jobs,
             ChalkLineSettings settings,
-            Today today) {
+            Today today,
+            Reached reached,
+            Policy policy) {
+        this.policy = policy;
+        this.reached = reached;
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.held = held;
@@ -162,7 +172,7 @@ class DeskService {
             int drifted) {}
 
     /** The terms of the list in use, those with sections first, the latest first. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public Desk desk() {
         ZoneId zone = conventions.zone();
         List<Term> terms =
@@ -174,10 +184,10 @@ class DeskService {
                 settings.registrar().address().isPresent(),
                 settings.lms().address().isPresent(),
                 terms,
-                arrivals.held(),
-                arrivals.refusedAtNight().orElse(null),
-                jobs.givenUp(),
-                ledger.latest(ENTRIES));
+                policy.has(Right.READ_LISTS) ? arrivals.held() : List.of(),
+                policy.has(Right.READ_LISTS) ? arrivals.refusedAtNight().orElse(null) : null,
+                policy.has(Right.READ_CAMPUS) ? jobs.givenUp() : List.of(),
+                policy.has(Right.READ_LEDGER) ? ledger.latest(ENTRIES) : List.of());
     }
 
     private List<Term> terms(long arrival, ZoneId zone) {
@@ -198,7 +208,7 @@ class DeskService {
     private List<ProofRow> rows(long arrival, String term) {
         return arrivals.sections(arrival, term).isEmpty()
                 ? List.of()
-                : proofs.proof(proofs.now(term)).proof().rows();
+                : reached.rows(proofs.now(term), Right.READ_PROOF);
     }
 
     private Term term(
@@ -214,10 +224,16 @@ class DeskService {
                 session.title(),
                 session.start().toString(),
                 session.end().map(LocalDate::toString).orElse(null),
-                arrivals.sections(arrival, session.code()).size(),
-                (int) held.shells(lmsVersion).stream()
-                        .filter(shell -> shell.term().equals(session.code()) && !shell.closed())
-                        .count(),
+                sections(arrival, session.code()),
+                !reached.all(Right.READ_PROOF)
+                        ? count(
+                                rows,
+                                row -> row.held()
+                                        .filter(shell -> !shell.closed())
+                                        .isPresent())
+                        : (int) held.shells(lmsVersion).stream()
+                                .filter(shell -> shell.term().equals(session.code()) && !shell.closed())
+                                .count(),
                 count(rows, row -> row.action() == Action.BUILD),
                 count(rows, row -> row.action() == Action.CHANGE),
                 count(rows, row -> row.action() == Action.CLOSE),
@@ -229,12 +245,18 @@ class DeskService {
                 build.filter(BuildViews.Counts::isTroubled).orElse(null));
     }
 
+    private int sections(long arrival, String term) {
+        List<Section> all = arrivals.sections(arrival, term);
+        return (int)
+                all.stream().filter(policy.scope(Right.READ_PROOF)::section).count();
+    }
+
     private static int count(List<ProofRow> rows, Predicate<ProofRow> test) {
         return (int) rows.stream().filter(test).count();
     }
 
     /** How a term stands at each station; only this one is proved. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public Line line(String code) {
         int version = conventions.current();
         Optional<Conventions> rules = version == 0 ? Optional.empty() : Optional.of(conventions.version(version));
@@ -253,10 +275,12 @@ class DeskService {
                 proved || list.isEmpty() ? null : missing(code, list.get(), term),
                 term.map(Term::sections).orElse(0),
                 list.map(arrivals::receivedAt).orElse(null),
-                arrivals.heldCount(),
+                policy.has(Right.READ_LISTS) ? arrivals.heldCount() : 0,
                 rules.map(now -> now.layers().size()).orElse(0),
                 version,
-                rules.map(now -> now.crossLists().size()).orElse(0),
+                proved && !reached.all(Right.READ_PROOF)
+                        ? crossLists.sheet(code).kept().size()
+                        : rules.map(now -> now.crossLists().size()).orElse(0),
                 proved ? crossLists.sheet(code).suggested().size() : 0,
                 count(rows, row -> row.snags().contains(Snag.SECTION_WINDOW_HIDES)),
                 rows.size(),

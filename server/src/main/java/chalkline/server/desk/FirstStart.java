@@ -6,7 +6,9 @@ import chalkline.formats.conventions.ConventionsReader;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.people.PeopleService;
-import chalkline.server.people.Role;
+import chalkline.server.people.PeopleViews;
+import chalkline.server.policy.Role;
+import chalkline.server.requests.Asking;
 import chalkline.server.templates.TemplateDraft;
 import chalkline.server.templates.TemplateService;
 import java.io.IOException;
@@ -14,8 +16,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -39,13 +43,16 @@ class FirstStart implements ApplicationRunner {
     private final ConventionsService conventions;
     private final TemplateService templates;
     private final JsonMapper json;
+    private final Asking asking;
 
     FirstStart(
             ChalkLineSettings settings,
             PeopleService people,
             ConventionsService conventions,
             TemplateService templates,
-            JsonMapper json) {
+            JsonMapper json,
+            Asking asking) {
+        this.asking = asking;
         this.settings = settings;
         this.people = people;
         this.conventions = conventions;
@@ -63,9 +70,13 @@ class FirstStart implements ApplicationRunner {
                             : "This database holds the data of a campus; the demo is started on another.");
         }
         if (settings.demo()) {
-            people.add(DEMO_LOGIN, "N. Abara", "chalk", Role.ADMINISTRATOR);
-            people.add("quill", "T. Quill", "chalk", Role.AUDITOR);
+            add(DEMO_LOGIN, "N. Abara", Role.ADMINISTRATOR, Set.of());
+            add("quill", "T. Quill", Role.AUDITOR, Set.of());
+            add("sorley", "I. Sorley", Role.SCHEDULER, Set.of("OCEA"));
+            add("medway", "P. Medway", Role.SCHEDULER, Set.of("HIST", "MUSC"));
+            add("tarn", "L. Tarn", Role.DESIGNER, Set.of());
             conventions.keepFirst(file("demo/conventions.yaml"), "The demo's own");
+            asking.openFirst("27SP", LocalDate.of(2026, 10, 1));
             templates.keepFirst(
                     json.readValue(new ClassPathResource("demo/templates.json").getInputStream(), TEMPLATES),
                     "The demo's own");
@@ -73,6 +84,13 @@ class FirstStart implements ApplicationRunner {
             tell(people.addFirst());
             conventions.keepFirst(first(), "To begin with");
         }
+    }
+
+    private void add(String login, String name, Role role, Set<String> departments) {
+        people.add(
+                login,
+                "chalk",
+                new PeopleViews.Wish(name, login + "@skerrow.example", Set.of(role), departments, null));
     }
 
     /** Writes the first password to a file that only its owner can read; it is told nowhere else. */

@@ -1,6 +1,7 @@
 /** The first screen: what waits, in every room. */
 @ApplicationModule(
         allowedDependencies = {
+            "requests",
             "arrivals",
             "build",
             "conventions",
@@ -9,6 +10,7 @@
             "ledger",
             "lms",
             "people",
+            "policy",
             "proof",
             "templates",
             "upkeep"

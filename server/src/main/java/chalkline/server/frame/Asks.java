@@ -1,5 +1,7 @@
 package chalkline.server.frame;
 
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.HashMap;
 import java.util.Map;
@@ -27,7 +29,7 @@ public class Asks {
     }
 
     /** Takes back what the same session asked for under this name, if it is still worked at. */
-    @Readers
+    @May(Right.SAVE_SHEETS)
     @DeleteMapping("/api/asks/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void takeBack(@PathVariable String name) {

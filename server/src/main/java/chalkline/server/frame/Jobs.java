@@ -1,6 +1,8 @@
 package chalkline.server.frame;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import java.sql.Timestamp;
 import java.time.Duration;
@@ -80,7 +82,7 @@ public class Jobs {
     }
 
     /** Those of the last days, the latest first. */
-    @Readers
+    @May(Right.READ_CAMPUS)
     public List<GivenUp> givenUp() {
         return db.sql("select * from given_up where at > ? order by id desc limit ?")
                 .params(Timestamp.from(Instant.now().minus(SHOWN)), MOST_SHOWN)

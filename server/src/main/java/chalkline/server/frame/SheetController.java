@@ -2,6 +2,8 @@ package chalkline.server.frame;
 
 import chalkline.core.Bounds;
 import chalkline.formats.sheets.Spreadsheet;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -31,7 +33,7 @@ class SheetController {
             @NotNull @Size(min = 1, max = 100) List<@NotNull String> columns,
             @NotNull @Size(max = 200_000) List<@NotNull List<@NotNull String>> rows) {}
 
-    @Readers
+    @May(Right.SAVE_SHEETS)
     @PostMapping("/api/sheets/{format}")
     ResponseEntity<byte[]> file(@PathVariable String format, @Valid @RequestBody Sheet sheet) throws IOException {
         Spreadsheet file = new Spreadsheet(sheet.name(), sheet.columns(), sheet.rows());

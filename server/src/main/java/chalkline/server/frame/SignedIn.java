@@ -1,5 +1,6 @@
 package chalkline.server.frame;
 
+import chalkline.server.policy.Policy;
 import java.util.function.Supplier;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
@@ -18,7 +19,7 @@ public final class SignedIn {
         SecurityContext before = SecurityContextHolder.getContext();
         SecurityContext own = SecurityContextHolder.createEmptyContext();
         own.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                name, "", AuthorityUtils.createAuthorityList("ROLE_ADMINISTRATOR")));
+                name, "", AuthorityUtils.createAuthorityList(Policy.PROGRAM)));
         SecurityContextHolder.setContext(own);
         try {
             return work.get();

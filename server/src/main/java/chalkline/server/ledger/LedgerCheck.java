@@ -1,6 +1,7 @@
 package chalkline.server.ledger;
 
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -32,7 +33,7 @@ class LedgerCheck {
     public record Found(long entries, String head, List<String> faults) {}
 
     /** Checks all that is sealed. */
-    @Readers
+    @May(Right.READ_LEDGER)
     public Found check() {
         return walk();
     }

@@ -1,6 +1,7 @@
 package chalkline.server.ledger;
 
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -70,7 +71,7 @@ class LedgerReading {
     record Vocabulary(List<Somebody> people, List<String> kinds) {}
 
     /** Entries, the latest first. */
-    @Readers
+    @May(Right.READ_LEDGER)
     public Page page(Wanted wanted) {
         StringBuilder sql = new StringBuilder("select l.*, coalesce(a.name, l.who) as name from ledger l"
                 + " left join account a on a.login = l.who collate utf8mb4_bin where true");
@@ -122,7 +123,7 @@ class LedgerReading {
                 row.getObject("seal", Long.class));
     }
 
-    @Readers
+    @May(Right.READ_LEDGER)
     public Vocabulary vocabulary() {
         return new Vocabulary(
                 db.sql("select distinct l.who, coalesce(a.name, l.who) as name from ledger l"

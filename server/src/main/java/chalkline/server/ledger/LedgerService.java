@@ -1,7 +1,8 @@
 package chalkline.server.ledger;
 
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.List;
@@ -59,7 +60,7 @@ public class LedgerService {
     }
 
     /** What was done last. */
-    @Readers
+    @May(Right.READ_LEDGER)
     public List<Entry> latest(int count) {
         return db.sql(
                         "select l.*, coalesce(a.name, l.who) as name from ledger l left join account a on a.login = l.who collate utf8mb4_bin"
@@ -75,7 +76,6 @@ public class LedgerService {
     }
 
     /** What was done that names something, such as the key of a shell, the oldest first. */
-    @Readers
     public List<Told> naming(String name) {
         return db.sql(
                         "select l.*, coalesce(a.name, l.who) as name from ledger l left join account a on a.login = l.who collate utf8mb4_bin"

@@ -70,6 +70,9 @@ public interface Lms {
     /** Lets people who are in a shell enter it longer than the others, or no longer than they. */
     List<Answer> extend(String idempotencyKey, List<Extension> extensions);
 
+    /** Gives shells a word with which people enter who are on no roster, or takes it from them. */
+    List<Answer> putEntryCodes(String idempotencyKey, List<EntryCode> codes);
+
     /** Deletes shells that did not change since a mark; those that did are refused as {@code touched}. */
     List<Answer> remove(String idempotencyKey, List<Removal> shells);
 
@@ -184,7 +187,7 @@ public interface Lms {
     /** From when to when students of a section can enter, as ISO 8601 with offset. */
     record SectionWindow(String section, String opens, String closes) {}
 
-    /** Someone in a shell: instructor or student, through one section. */
+    /** Someone in a shell: instructor, assistant, designer or student, through one section; by hand, where it is empty. */
     record Member(String user, String role, String section) {}
 
     record PeopleChange(String key, List<Member> add, List<Member> remove) {}
@@ -269,6 +272,13 @@ public interface Lms {
 
     /** @param until as ISO 8601 with offset; null where the person enters no longer than the others */
     record Extension(String key, String user, @Nullable String until) {}
+
+    /**
+     * @param code the word, instead of the one before; null where none is good any more
+     * @param until as ISO 8601 with offset; null where it is good for as long as the shell is open
+     */
+    record EntryCode(
+            String key, @Nullable String code, @Nullable String until) {}
 
     record Removal(
             String key,

@@ -268,6 +268,11 @@ class LmsHttp implements Lms {
     }
 
     @Override
+    public List<Answer> putEntryCodes(String idempotencyKey, List<EntryCode> codes) {
+        return send(HttpMethod.PUT, "/entry-codes", idempotencyKey, codes);
+    }
+
+    @Override
     public List<Answer> remove(String idempotencyKey, List<Removal> shells) {
         return send(HttpMethod.POST, "/removals", idempotencyKey, shells);
     }

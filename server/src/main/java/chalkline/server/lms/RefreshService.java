@@ -1,11 +1,11 @@
 package chalkline.server.lms;
 
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
@@ -48,7 +48,7 @@ class RefreshService {
             String reason) {}
 
     /** Asks for the LMS to be read; one that is under way already is not asked for twice. */
-    @Administrators
+    @MayPartly(Right.BUILD)
     @Transactional
     public View ask(boolean everything) {
         if (!lms.isThere()) {
@@ -74,7 +74,7 @@ class RefreshService {
     }
 
     /** The last one that was asked for. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public View latest() {
         return refreshes
                 .findFirstByOrderByIdDesc()

@@ -2,24 +2,20 @@ package chalkline.server.masters;
 
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
-import chalkline.core.naming.Plain;
-import chalkline.core.naming.Text;
 import chalkline.server.arrivals.ArrivalService;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
+import chalkline.server.arrivals.PeopleOfList;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.mail.MailQueue;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -27,8 +23,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Who shares masters: instructors and designers, by hand. Whoever shares one is asked before it is put away. */
 @Service
-class MasterPeople {
-    private static final int MOST = 20;
+public class MasterPeople {
 
     private final Masters masters;
     private final MasterService service;
@@ -37,6 +32,7 @@ class MasterPeople {
     private final MailQueue mail;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
+    private final PeopleOfList peopleOfList;
 
     MasterPeople(
             Masters masters,
@@ -45,7 +41,9 @@ class MasterPeople {
             ArrivalService arrivals,
             MailQueue mail,
             LedgerService ledger,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            PeopleOfList peopleOfList) {
+        this.peopleOfList = peopleOfList;
         this.masters = masters;
         this.service = service;
         this.shells = shells;
@@ -56,7 +54,7 @@ class MasterPeople {
     }
 
     /** What somebody does with a master. */
-    enum Role {
+    public enum Role {
         INSTRUCTOR,
         DESIGNER;
 
@@ -67,41 +65,18 @@ class MasterPeople {
     }
 
     /** People of the list by a part of their name or their address, those who teach first. */
-    @Readers
+    @May(Right.READ_MASTERS)
     public List<MasterViews.Found> find(String part) {
-        String wanted = Plain.slug(part);
-        if (wanted.isEmpty()) {
-            return List.of();
-        }
-        Set<String> teach = teaching();
-        return list().map(RegistrarList::people).orElse(Map.of()).values().stream()
-                .filter(Person::enabled)
-                .filter(person -> Plain.slug(person.fullName() + " " + person.email() + " " + person.username())
-                        .contains(wanted))
-                .map(person -> new MasterViews.Found(
-                        person.id(), person.fullName(), person.email(), teach.contains(person.id())))
-                .sorted(Comparator.comparing((MasterViews.Found one) -> !one.teaches())
-                        .thenComparing(MasterViews.Found::name, Text.NATURAL)
-                        .thenComparing(MasterViews.Found::user))
-                .limit(MOST)
+        return peopleOfList.find(part).stream()
+                .map(one -> new MasterViews.Found(one.user(), one.name(), one.email(), one.teaches()))
                 .toList();
-    }
-
-    private Set<String> teaching() {
-        Set<String> teach = new HashSet<>();
-        arrivals.current()
-                .ifPresent(number -> arrivals.list(number)
-                        .terms()
-                        .forEach(term -> arrivals.sections(number, term.code())
-                                .forEach(section -> section.instructors().forEach(person -> teach.add(person.id())))));
-        return teach;
     }
 
     private Optional<RegistrarList> list() {
         return arrivals.current().map(arrivals::list);
     }
 
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet share(String id, String user, Role role) {
         Master master = service.standing(id);
         if (list().map(list -> list.people().get(user)).isEmpty()) {
@@ -119,7 +94,7 @@ class MasterPeople {
         return service.sheet();
     }
 
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet unshare(String id, String user) {
         Master master = service.known(id).master();
         Masters.Sharer one =
@@ -139,7 +114,7 @@ class MasterPeople {
     }
 
     /** Asks whoever shares masters, in one message each, whether they are still needed. */
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Asked ask(List<String> ids, String path) {
         Map<String, MasterViews.Row> rows = new HashMap<>();
         service.sheet().masters().forEach(row -> rows.put(row.id(), row));

@@ -7,15 +7,15 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.HeldShell;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -38,7 +38,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes masters, changes them and puts them away; shows who uses which, and which nobody uses any more. */
 @Service
-class MasterService {
+public class MasterService {
     private static final int LONGEST_ID = 90;
     private static final int COURSES = 200;
     private static final int VERSIONS_SHOWN = 20;
@@ -83,14 +83,14 @@ class MasterService {
      * @param category its levels joined by {@code /}
      * @param datesOf the term whose weeks its dates are made for; empty where none counts
      */
-    record Wish(
+    public record Wish(
             @NotBlank @Size(max = Bounds.VALUE) String title,
             @NotBlank @Size(max = Bounds.ID) String code,
             @NotBlank @Size(max = Bounds.VALUE) String category,
             @NotNull @Size(max = COURSES) List<@NotBlank @Size(max = Bounds.NAME) String> courses,
             @NotNull @Size(max = Bounds.ID) String datesOf) {}
 
-    @Readers
+    @May(Right.READ_MASTERS)
     public MasterViews.Sheet sheet() {
         Optional<RegistrarList> list = arrivals.current().map(arrivals::list);
         List<AcademicSession> terms = list.map(RegistrarList::terms).orElse(List.of()).stream()
@@ -177,7 +177,7 @@ class MasterService {
     }
 
     /** What a master contains as it was last looked at, and what was edited before. */
-    @Readers
+    @May(Right.READ_MASTERS)
     public MasterViews.Content content(String id) {
         Masters.Kept one = known(id);
         List<MasterVersions.Version> seen = versions.of(one.master().id(), VERSIONS_SHOWN);
@@ -219,7 +219,7 @@ class MasterService {
      *
      * @param from the code or key of a shell whose content it starts with; null where it starts empty
      */
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet make(Wish wish, @Nullable String from) {
         Optional<HeldShell> source = Optional.ofNullable(from).map(this::shell);
         Master master = transaction.execute(status -> {
@@ -301,7 +301,7 @@ class MasterService {
     }
 
     /** Changes what a master is called, where it is and for which courses; also puts it into the LMS if it is not there. */
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet change(String id, Wish wish) {
         standing(id);
         Master changed = master(id, wish);
@@ -317,7 +317,7 @@ class MasterService {
     }
 
     /** Puts masters away, or takes them out again as they were. */
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet retire(List<String> ids, boolean retired) {
         for (String id : ids) {
             Master master = known(id).master();
@@ -340,7 +340,7 @@ class MasterService {
         return sheet();
     }
 
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     @Transactional
     public MasterViews.Sheet rule(int unusedTerms) {
         masters.unusedTerms(unusedTerms);
@@ -349,7 +349,7 @@ class MasterService {
     }
 
     /** Looks in the LMS at what was edited. */
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet look() {
         shells.look();
         return sheet();

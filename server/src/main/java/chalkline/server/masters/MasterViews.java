@@ -5,7 +5,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What screens are told about masters. */
-final class MasterViews {
+public final class MasterViews {
     private MasterViews() {}
 
     /**
@@ -14,9 +14,9 @@ final class MasterViews {
      * @param unusedTerms after how many terms without use one is offered for retirement
      * @param terms terms of the list whose dates a master may have, the latest first
      */
-    record Sheet(int unusedTerms, List<Term> terms, List<Row> masters) {}
+    public record Sheet(int unusedTerms, List<Term> terms, List<Row> masters) {}
 
-    record Term(String code, String name) {}
+    public record Term(String code, String name) {}
 
     /**
      * One master.
@@ -29,7 +29,7 @@ final class MasterViews {
      * @param unusedTerms how many terms began since it was last used, or made
      * @param unused whether it is offered for retirement
      */
-    record Row(
+    public record Row(
             String id,
             String title,
             String code,
@@ -51,30 +51,30 @@ final class MasterViews {
             @Nullable Instant retiredAt) {}
 
     /** Somebody who shares a master. */
-    record Person(String user, String name, String role) {}
+    public record Person(String user, String name, String role) {}
 
-    record Use(String term, int shells) {}
+    public record Use(String term, int shells) {}
 
     /** What a master contains, and what was changed in it before each look. */
-    record Content(String id, List<Unit> units, List<Version> versions) {}
+    public record Content(String id, List<Unit> units, List<Version> versions) {}
 
-    record Unit(String title, List<Item> items) {}
+    public record Unit(String title, List<Item> items) {}
 
-    record Item(String kind, String title) {}
+    public record Item(String kind, String title) {}
 
     /** @param edits against the version before; none of the first */
-    record Version(int number, Instant seenAt, List<Edit> edits) {}
+    public record Version(int number, Instant seenAt, List<Edit> edits) {}
 
     /** @param what added, changed or taken out */
-    record Edit(String what, String unit, String kind, String title) {}
+    public record Edit(String what, String unit, String kind, String title) {}
 
     /**
      * Somebody of the list who can share a master.
      *
      * @param teaches whether the list has that person teaching a section
      */
-    record Found(String user, String name, String email, boolean teaches) {}
+    public record Found(String user, String name, String email, boolean teaches) {}
 
     /** @param mails how many messages go out */
-    record Asked(int mails, Sheet sheet) {}
+    public record Asked(int mails, Sheet sheet) {}
 }

@@ -1,11 +1,11 @@
 package chalkline.server.nights;
 
 import chalkline.server.arrivals.ArrivalService;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -31,7 +31,7 @@ class ByItselfService {
         this.json = json;
     }
 
-    @Readers
+    @May(Right.READ_CAMPUS)
     public NightViews.View view() {
         return view(settings.findById(ByItself.ONLY).orElseGet(ByItself::off));
     }
@@ -41,7 +41,7 @@ class ByItselfService {
     }
 
     /** It holds from the next list on; what waits now goes on waiting. */
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     @Transactional
     public NightViews.View set(Set<Kind> kinds, int most) {
         if (kinds.contains(Kind.OTHER)) {

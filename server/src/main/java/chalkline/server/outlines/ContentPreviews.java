@@ -14,13 +14,15 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.proof.ProofViews;
+import chalkline.server.proof.Reached;
 import chalkline.server.proof.WhyService;
 import chalkline.server.templates.TemplateDraft;
 import chalkline.server.templates.TermCalendar;
@@ -41,6 +43,7 @@ class ContentPreviews {
     private final Calendars calendars;
     private final Lms lms;
     private final PeopleService people;
+    private final Reached reached;
 
     ContentPreviews(
             ProofService proofs,
@@ -49,7 +52,9 @@ class ContentPreviews {
             StartService starts,
             Calendars calendars,
             @AtOnce Lms lms,
-            PeopleService people) {
+            PeopleService people,
+            Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.conventions = conventions;
@@ -64,10 +69,10 @@ class ContentPreviews {
      *
      * @param fromKey another earlier shell to start from; null for the one that would be taken
      */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public StartViews.Start start(String term, String versions, String shellKey, @Nullable String fromKey) {
         ProofKey key = ProofKey.of(term, versions);
-        ProofRow row = starts.row(key, shellKey);
+        ProofRow row = reached.row(key, shellKey, Right.READ_PROOF);
         Starts all = starts.of(key);
         Starts.Start start = fromKey == null || row.shell().isEmpty()
                 ? all.of(row)
@@ -76,11 +81,11 @@ class ContentPreviews {
     }
 
     /** The shells that a proof builds, with what each starts from, in the order of their codes. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public List<StartViews.Row> list(String term, String versions) {
         ProofKey key = ProofKey.of(term, versions);
         Starts all = starts.of(key);
-        return proofs.proof(key).proof().rows().stream()
+        return reached.rows(key, Right.READ_PROOF).stream()
                 .filter(row -> row.action() == Action.BUILD)
                 .map(row -> row(row, all.of(row)))
                 .sorted((a, b) -> Text.NATURAL.compare(a.code(), b.code()))
@@ -120,7 +125,7 @@ class ContentPreviews {
     }
 
     /** What a section with some facts would get, under the conventions with a change or as they are. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public StartViews.Example example(String term, Example example, @Nullable Change change) {
         ProofKey key = proofs.now(term);
         Conventions now = conventions.version(key.conventions());
@@ -136,7 +141,7 @@ class ContentPreviews {
      *
      * @param session the session's code; the term itself, if empty
      */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public StartViews.Placed placed(String term, TemplateDraft draft, String session) {
         ProofKey key = proofs.now(term);
         Conventions rules = conventions.version(key.conventions());
@@ -164,7 +169,7 @@ class ContentPreviews {
                 parts.stream()
                         .map(part -> new StartViews.SessionName(part.code(), part.title()))
                         .toList(),
-                touched(proofs.proof(key).proof().rows(), draft.id()));
+                touched(reached.rows(key, Right.READ_PROOF), draft.id()));
     }
 
     private static StartViews.Touched touched(List<ProofRow> rows, String template) {

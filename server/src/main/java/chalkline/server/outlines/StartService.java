@@ -8,7 +8,6 @@ import chalkline.core.templates.EarlierShells;
 import chalkline.core.templates.Outlines;
 import chalkline.core.templates.Template;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
@@ -20,8 +19,11 @@ import chalkline.server.lms.Lms;
 import chalkline.server.masters.Master;
 import chalkline.server.masters.MasterVersions;
 import chalkline.server.masters.Masters;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.Reached;
 import chalkline.server.templates.TemplateService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
@@ -64,6 +66,7 @@ public class StartService {
     private final JsonMapper json;
     private final LoadingCache<Integer, EarlierShells> earlier =
             Caffeine.newBuilder().maximumSize(2).build(this::earlierShells);
+    private final Reached reached;
 
     StartService(
             ProofService proofs,
@@ -78,7 +81,9 @@ public class StartService {
             @AtOnce Lms lmsAtOnce,
             TransactionTemplate transaction,
             LedgerService ledger,
-            JsonMapper json) {
+            JsonMapper json,
+            Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.conventions = conventions;
         this.held = held;
@@ -178,9 +183,10 @@ public class StartService {
     }
 
     /** Keeps the dates of a shell as a person adjusted them; the build uses them. */
-    @Administrators
+    @MayPartly(Right.CHANGE_CONVENTIONS)
     public void keep(String term, Adjusted adjusted) {
         ProofKey key = ProofKey.of(term, adjusted.versions());
+        reached.requireChangeable(key, List.of(adjusted.key()), Right.CHANGE_CONVENTIONS);
         ProofRow row = row(key, adjusted.key());
         Map<String, String> left = new HashMap<>(adjusted.due());
         List<Lms.OutlineUnit> units = carried(lmsAtOnce.outline(adjusted.from()), key, row.key(), adjusted.from());

@@ -8,6 +8,7 @@
             "lms",
             "masters",
             "people",
+            "policy",
             "proof",
             "templates"
         })

@@ -3,10 +3,8 @@ package chalkline.server.people;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
-import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -17,6 +15,7 @@ import org.springframework.security.web.context.HttpSessionSecurityContextReposi
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -34,17 +33,16 @@ class PeopleController {
 
     record Invitation(
             @NotNull @Pattern(regexp = "[a-z0-9._-]{2,60}") String login,
-            @NotBlank @Size(max = 200) String name,
-            @NotNull Role role) {}
+            @Valid @NotNull PeopleViews.Wish who) {}
 
     @GetMapping("/api/me")
-    PeopleService.Me me() {
+    PeopleViews.Me me() {
         return people.me();
     }
 
     /** Another password for whoever is signed in; all of what the role allows is allowed from then on. */
     @PostMapping("/api/me/password")
-    PeopleService.Me changePassword(
+    PeopleViews.Me changePassword(
             @Valid @RequestBody PasswordChange change, HttpServletRequest request, HttpServletResponse response) {
         UserDetails now = people.changePassword(change.now(), change.next());
         SecurityContext context = SecurityContextHolder.createEmptyContext();
@@ -63,18 +61,23 @@ class PeopleController {
     }
 
     @GetMapping("/api/people")
-    List<PeopleService.Person> all() {
+    List<PeopleViews.Person> all() {
         return people.all();
     }
 
     @PostMapping("/api/people")
     @ResponseStatus(HttpStatus.CREATED)
-    PeopleService.FirstPassword invite(@Valid @RequestBody Invitation invitation) {
-        return people.invite(invitation.login(), invitation.name(), invitation.role());
+    PeopleViews.FirstPassword invite(@Valid @RequestBody Invitation invitation) {
+        return people.invite(invitation.login(), invitation.who());
+    }
+
+    @PutMapping("/api/people/{login}")
+    PeopleViews.Person change(@PathVariable String login, @Valid @RequestBody PeopleViews.Wish who) {
+        return people.change(login, who);
     }
 
     @PostMapping("/api/people/{login}/password")
-    PeopleService.FirstPassword reset(@PathVariable String login) {
+    PeopleViews.FirstPassword reset(@PathVariable String login) {
         return people.reset(login);
     }
 

@@ -1,15 +1,23 @@
 package chalkline.server.people;
 
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
+import chalkline.server.policy.Role;
 import java.security.SecureRandom;
+import java.util.ArrayList;
 import java.util.Base64;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
@@ -20,56 +28,60 @@ import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Knows who can sign in, and who is at it now. */
+/** Knows who can sign in, what each is to the campus, and who is at it now. */
 @Service
 public class PeopleService implements UserDetailsService {
-    /** A password given by somebody else lets its owner do one thing: choose another. */
-    private static final String CHOOSES_A_PASSWORD = "CHOOSES_A_PASSWORD";
-
-    /** NIST SP 800-63B (from memory): length counts, composition does not. bcrypt looks at 72 bytes. */
-    private static final int SHORTEST = 12;
-
-    private static final int LONGEST_BYTES = 72;
     private static final int RANDOM_BYTES = 12;
 
     private final Accounts accounts;
     private final PasswordEncoder passwords;
+    private final BadPasswords bad = new BadPasswords();
     private final FindByIndexNameSessionRepository<?> sessions;
     private final LedgerService ledger;
+    private final Policy policy;
 
     PeopleService(
             Accounts accounts,
             PasswordEncoder passwords,
             FindByIndexNameSessionRepository<?> sessions,
-            LedgerService ledger) {
-        this.ledger = ledger;
+            LedgerService ledger,
+            Policy policy) {
         this.accounts = accounts;
         this.passwords = passwords;
         this.sessions = sessions;
+        this.ledger = ledger;
+        this.policy = policy;
     }
 
     @Override
+    @Transactional(readOnly = true)
     public UserDetails loadUserByUsername(String login) {
-        Account account = accounts.findById(login).orElseThrow(() -> new UsernameNotFoundException(login));
+        Account account = accounts.findWithRolesByLogin(login)
+                .filter(found -> found.password().isPresent())
+                .orElseThrow(() -> new UsernameNotFoundException(login));
         return details(account);
     }
 
+    /** Rights are asked of the policy with every call; what stands here is for the actuator alone. */
     private static UserDetails details(Account account) {
         return User.withUsername(account.login())
-                .password(account.password())
+                .password(account.password().orElse(""))
                 .disabled(account.isDisabled())
                 .roles(
                         account.mustChange()
-                                ? CHOOSES_A_PASSWORD
-                                : account.role().name())
+                                ? new String[0]
+                                : account.roles().stream().map(Role::name).toArray(String[]::new))
                 .build();
     }
 
     /** Adds someone of the demo, unless the login is there already. */
     @Transactional
-    public void add(String login, String name, String password, Role role) {
+    public void add(String login, String password, PeopleViews.Wish who) {
         if (!accounts.existsById(login)) {
-            accounts.save(new Account(login, name, passwords.encode(password), role));
+            Account account = new Account(login, who.name(), who.email(), who.roles());
+            account.is(who.name(), who.email(), who.roles(), who.departments(), inList(who));
+            account.changePassword(passwords.encode(password));
+            accounts.save(account);
         }
     }
 
@@ -77,8 +89,9 @@ public class PeopleService implements UserDetailsService {
     @Transactional
     public String addFirst() {
         String password = random();
-        accounts.save(
-                Account.withFirstPassword("admin", "Administrator", passwords.encode(password), Role.ADMINISTRATOR));
+        Account account = new Account("admin", "Administrator", "", Set.of(Role.ADMINISTRATOR));
+        account.giveFirstPassword(passwords.encode(password));
+        accounts.save(account);
         return password;
     }
 
@@ -105,17 +118,55 @@ public class PeopleService implements UserDetailsService {
 
     /** The names of all people, by their logins, for lists. */
     public Map<String, String> names() {
-        return accounts.findAll().stream().collect(Collectors.toMap(Account::login, Account::name));
+        return accounts.names().stream().collect(Collectors.toMap(Accounts.Named::getLogin, Accounts.Named::getName));
+    }
+
+    /** Where somebody is written to; empty where nobody has the login. */
+    public Optional<PeopleViews.Contact> contact(String login) {
+        return accounts.findById(login).map(PeopleViews.Contact::of);
+    }
+
+    /** Those who are schedulers of any of these departments, by their codes; empty where none has one. */
+    @Transactional(readOnly = true)
+    public List<PeopleViews.Contact> schedulersOf(Collection<String> departments) {
+        return departments.isEmpty()
+                ? List.of()
+                : contacts(accounts.findEnabledOf(departments).stream()
+                        .filter(account -> account.roles().contains(Role.SCHEDULER))
+                        .toList());
+    }
+
+    /** Those who run Chalk Line. */
+    @Transactional(readOnly = true)
+    public List<PeopleViews.Contact> administrators() {
+        return contacts(accounts.findEnabledAs(Role.ADMINISTRATOR));
+    }
+
+    private static List<PeopleViews.Contact> contacts(List<Account> found) {
+        return found.stream().distinct().map(PeopleViews.Contact::of).toList();
     }
 
     /** Who is signed in. */
-    public Me me() {
+    @Transactional(readOnly = true)
+    public PeopleViews.Me me() {
         Account account = account(SignedIn.login());
-        return new Me(account.login(), account.name(), account.role(), account.mustChange());
+        return new PeopleViews.Me(
+                account.login(),
+                account.name(),
+                account.roles().stream().sorted().toList(),
+                policy.rights(),
+                policy.rights().stream()
+                        .filter(right -> policy.scope(right).all())
+                        .toList(),
+                account.departments().stream().sorted().toList(),
+                account.person().isPresent(),
+                account.password().isPresent(),
+                account.mustChange());
     }
 
     private Account account(String login) {
-        return accounts.findById(login).orElseThrow(() -> new NotFound("Nobody has the name " + login + "."));
+        return accounts.findWithRolesByLogin(login)
+                .orElseThrow(() -> new NotFound("Nobody has the name " + login + "."));
     }
 
     /**
@@ -126,61 +177,122 @@ public class PeopleService implements UserDetailsService {
     @Transactional
     public UserDetails changePassword(String now, String next) {
         Account account = account(SignedIn.login());
-        if (!passwords.matches(now, account.password())) {
+        if (!account.password().map(kept -> passwords.matches(now, kept)).orElse(false)) {
             throw new Refusal("now", 0, "This is not your present password.");
-        }
-        if (next.codePointCount(0, next.length()) < SHORTEST) {
-            throw new Refusal("next", 0, "A password has at least " + SHORTEST + " characters; a few words do.");
-        }
-        if (next.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > LONGEST_BYTES) {
-            throw new Refusal("next", 0, "A password has at most " + LONGEST_BYTES + " bytes.");
         }
         if (next.equals(now)) {
             throw new Refusal("next", 0, "This is your present password; choose another.");
         }
+        bad.reason(next, List.of(account.login(), account.name(), account.email()))
+                .ifPresent(reason -> {
+                    throw new Refusal("next", 0, reason);
+                });
         account.changePassword(passwords.encode(next));
         accounts.save(account);
         ledger.write("password changed", account.login(), Map.of());
         return details(account);
     }
 
-    /** Everybody who can sign in or could. */
-    @Administrators
-    public List<Person> all() {
-        return accounts.findAll().stream()
-                .map(account -> new Person(
-                        account.login(), account.name(), account.role(), account.isDisabled(), account.mustChange()))
+    /** Everyone, by name. */
+    @May(Right.READ_PEOPLE)
+    @Transactional(readOnly = true)
+    public List<PeopleViews.Person> all() {
+        return accounts.findAllByOrderByName().stream()
+                .map(PeopleViews.Person::of)
                 .toList();
     }
 
-    /** Adds someone; the first password is told once and must be changed at the first sign-in. */
-    @Administrators
+    /** Adds someone, with a password that must be changed at the first sign-in. */
+    @May(Right.MANAGE_PEOPLE)
     @Transactional
-    public FirstPassword invite(String login, String name, Role role) {
+    public PeopleViews.FirstPassword invite(String login, PeopleViews.Wish who) {
         if (accounts.existsById(login)) {
             throw new Conflict("Somebody has the name " + login + " already.");
         }
         String password = random();
-        accounts.save(Account.withFirstPassword(login, name, passwords.encode(password), role));
-        ledger.write("person added", login, Map.of("name", name, "role", role));
-        return new FirstPassword(login, password);
+        Account account = new Account(login, who.name(), who.email(), who.roles());
+        account.giveFirstPassword(passwords.encode(password));
+        become(account, who);
+        ledger.write(
+                "person added",
+                login,
+                Map.of("name", who.name(), "roles", who.roles(), "departments", who.departments()));
+        return new PeopleViews.FirstPassword(login, password);
+    }
+
+    /** Says anew who somebody is, with all roles; the next call of that person goes by it. */
+    @May(Right.MANAGE_PEOPLE)
+    @Transactional
+    public PeopleViews.Person change(String login, PeopleViews.Wish who) {
+        Account account = account(login);
+        PeopleViews.Person before = PeopleViews.Person.of(account);
+        if (login.equals(SignedIn.login()) && !who.roles().contains(Role.ADMINISTRATOR)) {
+            throw new Refusal(
+                    "roles",
+                    0,
+                    "You cannot take the role of administrator from yourself; let another administrator do it.");
+        }
+        become(account, who);
+        PeopleViews.Person after = PeopleViews.Person.of(account);
+        ledger.write("person changed", login, told(before, after));
+        return after;
+    }
+
+    private void become(Account account, PeopleViews.Wish who) {
+        if (who.roles().contains(Role.SCHEDULER) && who.departments().isEmpty()) {
+            throw new Refusal("departments", 0, "A scheduler has at least one department; choose which.");
+        }
+        String person = inList(who);
+        if (person != null) {
+            accounts.findByPerson(person)
+                    .filter(other -> !other.login().equals(account.login()))
+                    .ifPresent(other -> {
+                        throw new Conflict("That person of the list is " + other.name() + ", who signs in as "
+                                + other.login() + ". Give that account the roles, or take the person from it first.");
+                    });
+        }
+        account.is(who.name().strip(), who.email().strip(), who.roles(), who.departments(), person);
+        accounts.saveAndFlush(account);
+    }
+
+    private static String inList(PeopleViews.Wish who) {
+        return who.person() == null || who.person().isBlank()
+                ? null
+                : who.person().strip();
+    }
+
+    /** What is otherwise, as before and after. */
+    private static Map<String, Object> told(PeopleViews.Person before, PeopleViews.Person after) {
+        Map<String, Object> told = new HashMap<>();
+        put(told, "name", before.name(), after.name());
+        put(told, "email", before.email(), after.email());
+        put(told, "roles", before.roles(), after.roles());
+        put(told, "departments", before.departments(), after.departments());
+        put(told, "person", before.person(), after.person());
+        return told;
+    }
+
+    private static void put(Map<String, Object> told, String field, Object before, Object after) {
+        if (!before.equals(after)) {
+            told.put(field, Map.of("before", before, "after", after));
+        }
     }
 
     /** Gives someone who forgot theirs a new first password, told once; their sign-ins end. */
-    @Administrators
+    @May(Right.MANAGE_PEOPLE)
     @Transactional
-    public FirstPassword reset(String login) {
+    public PeopleViews.FirstPassword reset(String login) {
         Account account = account(login);
         String password = random();
         account.giveFirstPassword(passwords.encode(password));
         accounts.save(account);
         ledger.write("password reset", login, Map.of());
         signOut(login);
-        return new FirstPassword(login, password);
+        return new PeopleViews.FirstPassword(login, password);
     }
 
-    /** Keeps someone out, or lets them in again; sign-ins that are open end at once. */
-    @Administrators
+    /** Keeps someone out, or lets them in again; sign-ins that are open end at once, and all that they did stays. */
+    @May(Right.MANAGE_PEOPLE)
     @Transactional
     public void disable(String login, boolean disabled) {
         if (disabled && login.equals(SignedIn.login())) {
@@ -191,6 +303,69 @@ public class PeopleService implements UserDetailsService {
         accounts.save(account);
         ledger.write(disabled ? "person disabled" : "person enabled", login, Map.of());
         signOut(login);
+    }
+
+    /** Someone whom the registrar's list names as an instructor. */
+    public record Listed(String person, String username, String name, String email) {}
+
+    /**
+     * Gives all who teach an account and the role of instructor, and takes that role from those of the list who do not;
+     * their accounts and all that they did stay.
+     *
+     * @param password what new ones sign in with, in the demo; empty where they get one from an administrator, or sign in
+     *     elsewhere
+     * @return usernames that somebody else has already, so that an administrator must say who is who
+     */
+    @Transactional
+    public List<String> takeFromList(Collection<Listed> teaching, Optional<String> password) {
+        Optional<String> encoded = password.map(passwords::encode);
+        Map<String, Account> byPerson = new HashMap<>();
+        List<Account> all = accounts.findAllByOrderByName();
+        Set<String> logins = all.stream().map(Account::login).collect(Collectors.toSet());
+        all.forEach(account -> account.person().ifPresent(person -> byPerson.put(person, account)));
+        List<String> taken = new ArrayList<>();
+        List<Account> made = new ArrayList<>();
+        Set<String> teach = teaching.stream().map(Listed::person).collect(Collectors.toSet());
+        for (Listed one : teaching) {
+            Account known = byPerson.get(one.person());
+            if (known == null && !logins.add(one.username())) {
+                taken.add(one.username());
+            } else if (known == null) {
+                Account account = new Account(one.username(), one.name(), one.email(), Set.of(Role.INSTRUCTOR));
+                account.comeFromList(one.person());
+                encoded.ifPresent(account::changePassword);
+                made.add(account);
+            } else {
+                teaches(known, one);
+            }
+        }
+        byPerson.forEach((person, account) -> {
+            if (account.isFromList()
+                    && !teach.contains(person)
+                    && account.roles().contains(Role.INSTRUCTOR)) {
+                account.take(without(account.roles()));
+            }
+        });
+        accounts.saveAll(made);
+        if (!made.isEmpty()) {
+            ledger.write("people added from list", "instructors", Map.of("people", made.size(), "taken", taken.size()));
+        }
+        return taken;
+    }
+
+    private static void teaches(Account known, Listed one) {
+        if (!known.roles().contains(Role.INSTRUCTOR)) {
+            Set<Role> roles = new java.util.HashSet<>(known.roles());
+            roles.add(Role.INSTRUCTOR);
+            known.take(roles);
+        }
+        if (known.isFromList()) {
+            known.listCalls(one.name(), one.email());
+        }
+    }
+
+    private static Set<Role> without(Set<Role> roles) {
+        return roles.stream().filter(role -> role != Role.INSTRUCTOR).collect(Collectors.toSet());
     }
 
     /** Ends all sign-ins of whoever is signed in. */
@@ -204,17 +379,4 @@ public class PeopleService implements UserDetailsService {
     private void signOut(String login) {
         sessions.findByPrincipalName(login).keySet().forEach(sessions::deleteById);
     }
-
-    /**
-     * The person who is signed in.
-     *
-     * @param mustChange whether another password has to be chosen before anything else can be done
-     */
-    public record Me(String login, String name, Role role, boolean mustChange) {}
-
-    /** Someone who can sign in, or could before being disabled. */
-    public record Person(String login, String name, Role role, boolean disabled, boolean mustChange) {}
-
-    /** A password that is told once. */
-    public record FirstPassword(String login, String password) {}
 }

@@ -1,5 +1,6 @@
 package chalkline.server.people;
 
+import chalkline.server.policy.Role;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -15,7 +16,7 @@ import org.springframework.security.config.annotation.method.configuration.Enabl
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.AuthenticationException;
-import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.core.annotation.AnnotationTemplateExpressionDefaults;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
@@ -34,9 +35,15 @@ class SignIn {
     private static final String CONTENT = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:;"
             + " object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
+    /** Lets the annotations of the policy name their rights. */
+    @Bean
+    static AnnotationTemplateExpressionDefaults rightsInAnnotations() {
+        return new AnnotationTemplateExpressionDefaults();
+    }
+
     @Bean
     PasswordEncoder passwords() {
-        return new BCryptPasswordEncoder();
+        return new Passwords();
     }
 
     @Bean

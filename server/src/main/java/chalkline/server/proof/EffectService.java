@@ -12,7 +12,8 @@ import chalkline.core.proof.Snag;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Asks;
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -49,28 +50,36 @@ class EffectService {
     private final ProofService proofs;
     private final ConventionsService conventions;
     private final Asks asks;
+    private final Reached reached;
 
-    EffectService(ProofService proofs, ConventionsService conventions, Asks asks) {
+    EffectService(ProofService proofs, ConventionsService conventions, Asks asks, Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.asks = asks;
         this.conventions = conventions;
     }
 
     /** How many sections of the term each layer matches, in the order of the stack. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public List<Integer> matches(String term) {
-        return matches(proofs.proof(proofs.now(term)).proof());
+        ProofKey key = proofs.now(term);
+        return matches(key, proofs.proof(key).proof(), conventions.version(key.conventions()));
     }
 
-    private static List<Integer> matches(Proof proof) {
-        return Arrays.stream(proof.matches()).boxed().toList();
+    private List<Integer> matches(ProofKey key, Proof proof, Conventions rules) {
+        if (reached.all(Right.READ_PROOF)) {
+            return Arrays.stream(proof.matches()).boxed().toList();
+        }
+        List<Section> own = reached.sections(key, Right.READ_PROOF);
+        return rules.layers().stream()
+                .map(layer -> (int) own.stream().filter(layer.when()::matches).count())
+                .toList();
     }
 
     /** The values that the sections of the term have for each condition, with how many have it. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public List<ProofViews.Facts> facts(String term) {
-        ProofKey key = proofs.now(term);
-        List<Section> sections = proofs.proof(key).proof().sections();
+        List<Section> sections = reached.sections(proofs.now(term), Right.READ_PROOF);
         return Arrays.stream(Condition.values())
                 .map(condition -> facts(condition, sections))
                 .toList();
@@ -102,13 +111,19 @@ class EffectService {
     }
 
     /** What a change of a version would do. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public ProofViews.Effect of(String term, Change change) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions edited = change.applyTo(conventions.version(change.basedOn()));
         ProofService.Computed before = proofs.proof(key);
         Proof proof = asks.whileWanted(() -> before.proof().under(edited));
-        List<ProofRow> after = proof.rows();
+        Predicate<ProofRow> seen = reached.seen(key, Right.READ_PROOF);
+        List<ProofRow> after = proof.rows().stream()
+                .filter(row -> seen.test(row)
+                        || Optional.ofNullable(before.byKey().get(row.key()))
+                                .filter(seen)
+                                .isPresent())
+                .toList();
 
         When when = change.about(edited);
         List<ProofRow> about = after.stream()
@@ -143,12 +158,12 @@ class EffectService {
                         .map(entry -> new ProofViews.DepartmentCount(entry.getKey(), entry.getValue()))
                         .sorted(Comparator.comparing(ProofViews.DepartmentCount::department))
                         .toList(),
-                snags(before.proof().rows(), after),
+                snags(reached.rows(key, Right.READ_PROOF), after),
                 samples,
                 edgeCases(about),
                 named(about),
                 proofs.unknownMoves(key, edited),
-                change.stack() == null ? List.of() : matches(proof));
+                change.stack() == null ? List.of() : matches(key, proof, edited));
     }
 
     /** An edit leaves most shells with the very values that they had, which is seen at once. */

@@ -17,8 +17,11 @@ import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Asks;
-import chalkline.server.frame.Readers;
 import chalkline.server.lms.HeldService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
+import chalkline.server.policy.Right;
+import chalkline.server.policy.Scope;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
@@ -50,9 +53,16 @@ class ListChangesService {
     private final Asks asks;
     private final Cache<List<Object>, Compared> known =
             Caffeine.newBuilder().maximumSize(COMPARED_IN_MEMORY).softValues().build();
+    private final Policy policy;
 
     ListChangesService(
-            ProofService proofs, ArrivalService arrivals, ConventionsService conventions, HeldService held, Asks asks) {
+            ProofService proofs,
+            ArrivalService arrivals,
+            ConventionsService conventions,
+            HeldService held,
+            Asks asks,
+            Policy policy) {
+        this.policy = policy;
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.conventions = conventions;
@@ -98,25 +108,30 @@ class ListChangesService {
     }
 
     /** What changed by term and department; nothing for the first list that was kept, which brought all of it. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<ChangeViews.Changes> of(long arrival) {
         Optional<Long> before = arrivals.before(arrival);
         if (before.isEmpty()) {
             return List.of();
         }
+        Scope scope = policy.scope(Right.READ_LISTS);
         List<ChangeViews.Changes> all = new ArrayList<>();
         for (AcademicSession term : terms(arrivals.list(before.get()), arrivals.list(arrival))) {
             Compared compared = compared(before.get(), arrival, term);
-            if (!compared.bySection().isEmpty()) {
-                all.add(new ChangeViews.Changes(before.get(), term.code(), term.title(), departments(compared)));
+            List<ChangeViews.Department> own = departments(compared).stream()
+                    .filter(one -> scope.department(one.code()))
+                    .toList();
+            if (!own.isEmpty()) {
+                all.add(new ChangeViews.Changes(before.get(), term.code(), term.title(), own));
             }
         }
         return all;
     }
 
     /** Every section of a department of which anything changed, in natural order. */
-    @Readers
+    @MayPartly(Right.READ_LISTS)
     public List<ChangeViews.SectionChange> of(long arrival, String term, String department) {
+        Policy.require(policy.scope(Right.READ_LISTS).department(department));
         Optional<Long> before = arrivals.before(arrival);
         if (before.isEmpty()) {
             return List.of();

@@ -8,8 +8,9 @@ import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Readers;
 import chalkline.server.lms.HeldService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -35,7 +36,7 @@ class ListEffectService {
     }
 
     /** For every term that either list has sections of, the earliest first. */
-    @Readers
+    @May(Right.READ_LISTS)
     public List<ProofViews.ListEffect> of(long arrival) {
         Map<String, AcademicSession> terms = new LinkedHashMap<>();
         RegistrarList other = arrivals.list(arrival);

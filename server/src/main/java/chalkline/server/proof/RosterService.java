@@ -7,10 +7,11 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
-import chalkline.server.frame.Readers;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.Members;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -20,21 +21,21 @@ import org.springframework.stereotype.Service;
 /** Who comes into a shell that stands and who leaves it, by name. The LMS is asked who is in it now. */
 @Service
 class RosterService {
-    private final ProofService proofs;
+    private final Reached reached;
     private final ArrivalService arrivals;
     private final Lms lms;
 
-    RosterService(ProofService proofs, ArrivalService arrivals, @AtOnce Lms lms) {
-        this.proofs = proofs;
+    RosterService(Reached reached, ArrivalService arrivals, @AtOnce Lms lms) {
+        this.reached = reached;
         this.arrivals = arrivals;
         this.lms = lms;
     }
 
     /** Nobody, where the shell does not stand yet or is only closed. */
-    @Readers
+    @MayPartly(Right.READ_ROSTERS)
     public ProofViews.Roster of(String term, String versions, String key) {
         ProofKey proofKey = ProofKey.of(term, versions);
-        ProofRow row = proofs.proof(proofKey).row(key);
+        ProofRow row = reached.row(proofKey, key, Right.READ_ROSTERS);
         if (row.held().isEmpty() || row.shell().isEmpty()) {
             return new ProofViews.Roster(List.of(), List.of());
         }

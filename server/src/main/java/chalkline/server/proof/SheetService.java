@@ -12,7 +12,8 @@ import chalkline.core.proof.Shell;
 import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -30,18 +31,20 @@ class SheetService {
     private final ProofService proofs;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
+    private final Reached reached;
 
-    SheetService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions) {
+    SheetService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.conventions = conventions;
     }
 
     /** Counts by action and snag. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public ProofViews.Summary summary(String term) {
         ProofKey key = proofs.now(term);
-        List<ProofRow> rows = proofs.proof(key).proof().rows();
+        List<ProofRow> rows = reached.rows(key, Right.READ_PROOF);
         Map<Action, Integer> actions = new EnumMap<>(Action.class);
         Map<Snag, Integer> snags = new EnumMap<>(Snag.class);
         for (ProofRow row : rows) {
@@ -85,10 +88,10 @@ class SheetService {
     }
 
     /** A page of rows of some versions, after a key. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public ProofViews.Rows rows(String term, String versions, String after, int limit) {
         ProofKey key = ProofKey.of(term, versions);
-        List<ProofRow> rows = proofs.proof(key).proof().rows();
+        List<ProofRow> rows = reached.rows(key, Right.READ_PROOF);
         int from = after.isEmpty() ? 0 : indexAfter(rows, after);
         List<ProofRow> page = rows.subList(from, Math.min(rows.size(), from + limit));
         List<ProofViews.Row> views = new ArrayList<>(page.size());

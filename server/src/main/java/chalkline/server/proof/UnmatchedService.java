@@ -4,7 +4,8 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Unmatched;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.List;
@@ -26,7 +27,7 @@ class UnmatchedService {
     }
 
     /** In the order of a conventions file; nothing before the first list was kept. */
-    @Readers
+    @May(Right.READ_CONVENTIONS)
     public List<ProofViews.Unmatched> now() {
         return arrivals.current()
                 .map(arrival -> found.get(new Key(arrival, conventions.current())))

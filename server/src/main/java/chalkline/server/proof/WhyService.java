@@ -8,7 +8,8 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import chalkline.core.proof.Why;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.time.Instant;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -20,17 +21,19 @@ import org.springframework.stereotype.Service;
 public class WhyService {
     private final ProofService proofs;
     private final ConventionsService conventions;
+    private final Reached reached;
 
-    WhyService(ProofService proofs, ConventionsService conventions) {
+    WhyService(ProofService proofs, ConventionsService conventions, Reached reached) {
+        this.reached = reached;
         this.proofs = proofs;
         this.conventions = conventions;
     }
 
     /** Everything about one shell of the proof of some versions. */
-    @Readers
+    @MayPartly(Right.READ_PROOF)
     public ProofViews.Shell shell(String term, String versions, String key) {
         ProofKey proofKey = ProofKey.of(term, versions);
-        ProofRow row = proofs.proof(proofKey).row(key);
+        ProofRow row = reached.row(proofKey, key, Right.READ_PROOF);
         Instant gone = row.held().isPresent() ? null : proofs.gone(proofKey).get(key);
         return view(versions, row, conventions.version(proofKey.conventions()), gone);
     }

@@ -7,8 +7,9 @@ import chalkline.core.sheets.SheetColumn;
 import chalkline.core.sheets.SheetDays;
 import chalkline.core.sheets.SheetField;
 import chalkline.core.sheets.SheetMatch;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -31,7 +32,7 @@ class ColumnsOfSheets {
     }
 
     /** Everything that a column may be. */
-    @Readers
+    @May(Right.READ_LISTS)
     public List<SheetViews.Column> all() {
         Stream<SheetColumn> fields = Arrays.stream(SheetField.values())
                 .filter(field -> field != SheetField.SEATS)

@@ -20,11 +20,12 @@ import chalkline.server.arrivals.OwnLists;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.SettingsEdit;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.lms.HeldService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.util.ArrayList;
@@ -83,7 +84,7 @@ class CourseSheets {
     }
 
     /** Reads a file. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     public SheetViews.Read read(String name, byte[] content, SheetReader.Written as) {
         try {
             return view(name, SheetReader.read(name, content, as));
@@ -93,7 +94,7 @@ class CourseSheets {
     }
 
     /** Reads what was pasted. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     public SheetViews.Read read(SheetViews.Paste paste) {
         try {
             return view("pasted rows", SheetReader.read(paste.text(), Optional.ofNullable(paste.delimiter())));
@@ -121,7 +122,7 @@ class CourseSheets {
     private record Judgement(long list, int conventions, SheetMatch match, boolean remembered, List<SheetRow> rows) {}
 
     /** Judges rows against the list in use; nothing is kept. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     public SheetViews.Judged judge(String term, SheetViews.Rows rows) {
         Judgement judged = judgement(term, rows);
         SheetMatch match = judged.match();
@@ -192,7 +193,7 @@ class CourseSheets {
      *
      * @return the number of the kept sheet
      */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public long keep(String term, SheetViews.Keep keep) {
         Judgement judged = judgement(term, keep.sheet());

@@ -11,9 +11,9 @@ import chalkline.core.arrivals.Sections;
 import chalkline.core.sheets.OwnSections;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.arrivals.OwnLists;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -85,7 +85,7 @@ class OwnSectionService {
             long list,
             @NotNull @Size(max = Bounds.REASON) String reason) {}
 
-    @Readers
+    @May(Right.READ_LISTS)
     public View view(String term) {
         Optional<Long> current = arrivals.current();
         if (current.isEmpty()) {
@@ -157,7 +157,7 @@ class OwnSectionService {
     }
 
     /** Takes sections out, and what sheets said otherwise of those that registrars list. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public void takeOut(Some some) {
         lists.change("own sections taken out", some.reason(), some.list(), (number, inUse, now) -> {
@@ -169,7 +169,7 @@ class OwnSectionService {
     }
 
     /** Merges those that a registrar seems to list by now, so that each is one section, with its own shell. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public void merge(String term, Some some) {
         lists.change("own sections merged", some.reason(), some.list(), (number, inUse, now) -> {
@@ -192,7 +192,7 @@ class OwnSectionService {
     }
 
     /** Parts what was merged: the section of our own stands again beside the registrar's. */
-    @Administrators
+    @May(Right.CHANGE_LISTS)
     @Transactional
     public void part(Some some) {
         lists.change("own sections parted", some.reason(), some.list(), (number, inUse, now) -> {

@@ -4,8 +4,9 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.server.build.BuildService;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.util.HashMap;
@@ -35,7 +36,7 @@ class SheetResults {
     }
 
     /** The sheets of a term, the latest first. */
-    @Readers
+    @May(Right.READ_LISTS)
     public List<SheetViews.About> of(String term) {
         Map<String, String> names = people.names();
         return sheets.findTop50ByTermOrderByIdDesc(term).stream()
@@ -44,7 +45,7 @@ class SheetResults {
     }
 
     /** A sheet with what came of each row. */
-    @Readers
+    @May(Right.READ_LISTS)
     public SheetViews.Kept view(long id) {
         KeptSheet sheet =
                 sheets.findById(id).orElseThrow(() -> new NotFound("No sheet was kept as number " + id + "."));

@@ -10,10 +10,11 @@ import chalkline.core.templates.Template;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,7 +41,7 @@ class TakenFromShell {
     }
 
     /** The template that a shell gives, with what could not be taken. Nothing is kept yet. */
-    @Readers
+    @May(Right.READ_PROOF)
     TemplateService.Imported read(String key) {
         HeldShell shell = held.shells(held.current()).stream()
                 .filter(one -> one.key().equals(key) || one.code().equals(key))

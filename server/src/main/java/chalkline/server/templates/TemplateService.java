@@ -8,14 +8,14 @@ import chalkline.formats.FaultyFileException;
 import chalkline.formats.cartridge.Cartridge;
 import chalkline.formats.cartridge.CartridgeReader;
 import chalkline.formats.cartridge.CartridgeWriter;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.HashMap;
@@ -62,7 +62,7 @@ public class TemplateService {
     public record Imported(TemplateDraft draft, List<String> leftOut) {}
 
     /** All templates, by title. */
-    @Readers
+    @May(Right.READ_TEMPLATES)
     @Transactional(readOnly = true)
     public List<About> list() {
         return versions.current().stream().map(this::about).toList();
@@ -97,7 +97,7 @@ public class TemplateService {
         return templates;
     }
 
-    @Readers
+    @May(Right.READ_TEMPLATES)
     @Transactional(readOnly = true)
     public View view(String id) {
         TemplateVersion last = last(id);
@@ -110,7 +110,7 @@ public class TemplateService {
      * @param basedOn the version that was edited; 0 for a new template
      * @throws Conflict where that version is no longer the last
      */
-    @Administrators
+    @May(Right.CHANGE_TEMPLATES)
     @Transactional
     public View keep(TemplateDraft draft, int basedOn, String note) {
         draft.toCore();
@@ -132,7 +132,7 @@ public class TemplateService {
     }
 
     /** Takes a template out. Its versions stay; shells that were built from it stay as they are. */
-    @Administrators
+    @May(Right.CHANGE_TEMPLATES)
     @Transactional
     public void takeOut(String id, int basedOn) {
         save(draft(last(id)), basedOn, true, "taken out");
@@ -168,7 +168,7 @@ public class TemplateService {
     }
 
     /** Reads a Common Cartridge; its files are kept, the template itself not yet. */
-    @Administrators
+    @May(Right.CHANGE_TEMPLATES)
     @Transactional
     public Imported bring(String fileName, InputStream content) {
         Cartridge cartridge;
@@ -194,7 +194,7 @@ public class TemplateService {
     }
 
     /** The last version of a template as a Common Cartridge. */
-    @Readers
+    @May(Right.READ_TEMPLATES)
     @Transactional(readOnly = true)
     public byte[] cartridge(String id) {
         TemplateDraft draft = draft(last(id));

@@ -9,15 +9,15 @@ import chalkline.server.build.Away;
 import chalkline.server.build.BuildHistory;
 import chalkline.server.build.BuildService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
@@ -77,7 +77,7 @@ class ArchiveService {
             List<HeldShell> archived) {}
 
     /** The rule, and what it comes to for each term that is over, the latest first. */
-    @Readers
+    @May(Right.READ_CAMPUS)
     public LifeViews.Archive view() {
         LifeViews.Rule rule = rule();
         LocalDate now = today.in(conventions.zone());
@@ -161,7 +161,7 @@ class ArchiveService {
                 .single();
     }
 
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     @Transactional
     public LifeViews.Archive set(LifeViews.Rule rule) {
         db.sql("update archive_rule set after_days = ?, keep_terms = ?, by_itself = ?")
@@ -179,7 +179,7 @@ class ArchiveService {
      *
      * @param agreed how many shells the person was told of
      */
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     public long putAway(String term, Away away, int agreed) {
         Over over = over(today.in(conventions.zone())).stream()
                 .filter(one -> one.term().equals(term))

@@ -4,11 +4,11 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.ChalkLineSettings;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofService;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -47,7 +47,7 @@ class CategoryService {
     }
 
     /** All of them as the LMS has them now, by path. */
-    @Readers
+    @May(Right.READ_CAMPUS)
     public List<MoveViews.Category> all(String term) {
         Map<String, Integer> wanted = new HashMap<>();
         for (ProofRow row : proofs.proof(proofs.now(term)).proof().rows()) {
@@ -82,7 +82,7 @@ class CategoryService {
     }
 
     /** Takes categories out, those below first; the LMS refuses what is not empty. */
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     public List<MoveViews.Gone> remove(String term, List<String> paths) {
         List<String> below = paths.stream()
                 .sorted(Comparator.comparing((String path) -> -levels(path).size()))
@@ -91,7 +91,7 @@ class CategoryService {
     }
 
     /** Makes categories again that were taken out. */
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     public List<MoveViews.Gone> makeAgain(String term, List<String> paths) {
         return told(term, "categories made again", paths, some -> lms.putCategories(key(), some));
     }

@@ -18,14 +18,14 @@ import chalkline.server.build.BuildService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.KeepsEdit;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.Members;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.util.ArrayList;
@@ -76,9 +76,9 @@ class DriftService {
     }
 
     /** Everything of a term that drifted, by shell. */
-    @Readers
+    @MayPartly(Right.READ_UPKEEP)
     public DriftViews.Sheet sheet(String term) {
-        Terms.Standing now = terms.now(term);
+        Terms.Standing now = terms.seen(term, Right.READ_UPKEEP);
         RegistrarList list = arrivals.list(now.proof().arrival());
         Map<List<String>, DriftSeen.Seen> often = seen.of(term);
         Map<DriftKind, Set<String>> kinds = new EnumMap<>(DriftKind.class);
@@ -157,13 +157,13 @@ class DriftService {
     }
 
     /** What keeping theirs would do; nothing is kept yet. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     public DriftViews.Keeping lookAtKeeping(String term, String versions, Collection<Chosen> chosen) {
         return keeping(term, versions, chosen, "-").view(0);
     }
 
     /** Keeps what people made, so that no build changes it again. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     public DriftViews.Keeping keep(String term, String versions, Collection<Chosen> chosen, String reason) {
         Kept kept = keeping(term, versions, chosen, reason);
         if (kept.drifts.isEmpty()) {
@@ -186,6 +186,7 @@ class DriftService {
     }
 
     private Kept keeping(String term, String versions, Collection<Chosen> chosen, String reason) {
+        terms.requireChangeable(term, chosen.stream().map(Chosen::key).toList());
         Terms.Standing now = holding(term, versions);
         Set<Chosen> wanted = Set.copyOf(chosen);
         List<Drift> drifts = now.drifts().stream()
@@ -276,8 +277,9 @@ class DriftService {
     }
 
     /** Puts shells back to what they are to be; the number of the build that does it. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     public long putBack(String term, String versions, Set<String> keys, int closes) {
+        terms.requireChangeable(term, keys);
         Terms.Standing now = holding(term, versions);
         if (keys.isEmpty() || !now.rows().keySet().containsAll(keys)) {
             throw new Refusal("Nothing was put back: choose shells that have drifted.");

@@ -7,8 +7,6 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.frame.Today;
@@ -16,6 +14,8 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -68,9 +68,9 @@ class Extensions {
     }
 
     /** Those of a term that hold, the soonest to end first. */
-    @Readers
+    @MayPartly(Right.READ_UPKEEP)
     public List<LifeViews.Extension> of(String term) {
-        Terms.Standing now = terms.now(term);
+        Terms.Standing now = terms.seen(term, Right.READ_UPKEEP);
         RegistrarList list = arrivals.list(now.proof().arrival());
         return db
                 .sql("select * from extension where term = ? and ended_at is null order by until, id")
@@ -78,13 +78,15 @@ class Extensions {
                 .query((row, n) -> view(row, now, list))
                 .list()
                 .stream()
+                .filter(one -> terms.seesAll() || now.rows().containsKey(one.key()))
                 .filter(one -> !IsoMoment.known(one.until()).toLocalDate().isBefore(today.in(conventions.zone())))
                 .toList();
     }
 
     /** The students of a shell as the LMS has them now, by name. */
-    @Readers
+    @MayPartly(Right.READ_UPKEEP)
     public List<LifeViews.Student> students(String term, String key) {
+        terms.requireSeen(term, key);
         Terms.Standing now = terms.now(term);
         RegistrarList list = arrivals.list(now.proof().arrival());
         ProofRow row = now.rows().get(key);
@@ -121,8 +123,9 @@ class Extensions {
     }
 
     /** Lets a student in until the end of a day. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     public List<LifeViews.Extension> give(String term, String key, String user, LocalDate until, String reason) {
+        terms.requireChangeable(term, List.of(key));
         Terms.Standing now = terms.now(term);
         ProofRow row = now.rows().get(key);
         if (row == null || row.held().isEmpty()) {
@@ -151,12 +154,13 @@ class Extensions {
     }
 
     /** Has a student enter no longer than the others. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     public List<LifeViews.Extension> end(String term, long id) {
         LifeViews.Extension given = of(term).stream()
                 .filter(one -> one.id() == id)
                 .findFirst()
                 .orElseThrow(() -> new Refusal("Nobody is let in longer under the number " + id + "."));
+        terms.requireChangeable(term, List.of(given.key()));
         String there = terms.now(term).rows().containsKey(given.key())
                 ? terms.now(term)
                         .rows()

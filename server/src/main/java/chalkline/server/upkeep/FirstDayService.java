@@ -11,13 +11,13 @@ import chalkline.core.upkeep.FirstDay;
 import chalkline.core.upkeep.FirstDayCause;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.mail.MailQueue;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -65,9 +65,9 @@ class FirstDayService {
     }
 
     /** @param day null for the first day of the term, or for today once that is over */
-    @Readers
+    @MayPartly(Right.READ_UPKEEP)
     public FirstDayViews.Sheet check(String term, @Nullable LocalDate day) {
-        Terms.Standing now = terms.now(term);
+        Terms.Standing now = terms.seen(term, Right.READ_UPKEEP);
         RegistrarList list = arrivals.list(now.proof().arrival());
         ZoneId zone = conventions.zone();
         ZonedDateTime at = ZonedDateTime.of(day == null ? firstDay(list, term, zone) : day, MORNING, zone);
@@ -135,9 +135,10 @@ class FirstDayService {
     }
 
     /** Sends a department what was found in its shells; how many there are. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     @Transactional
     public int send(String term, LocalDate day, String department, String to) {
+        terms.requireDepartment(department);
         FirstDayViews.Sheet sheet = check(term, day);
         Map<String, FirstDayViews.Shell> own = sheet.touched().stream()
                 .filter(shell -> shell.department().equals(department))

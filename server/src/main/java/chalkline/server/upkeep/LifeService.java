@@ -10,11 +10,11 @@ import chalkline.server.build.BuildService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.DatesEdit;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.Today;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.time.LocalDate;
@@ -49,9 +49,9 @@ class LifeService {
     }
 
     /** All shells of a term, by code, as students meet them now. */
-    @Readers
+    @MayPartly(Right.READ_UPKEEP)
     public LifeViews.Sheet sheet(String term) {
-        Terms.Standing now = terms.now(term);
+        Terms.Standing now = terms.seen(term, Right.READ_UPKEEP);
         ZoneId zone = conventions.zone();
         OffsetDateTime at = ZonedDateTime.of(today.in(zone), LocalTime.now(zone), zone)
                 .withNano(0)
@@ -150,8 +150,9 @@ class LifeService {
     }
 
     /** Opens or shuts shells: the conventions say so from then on, and a build does it, also where a person did otherwise. */
-    @Administrators
+    @MayPartly(Right.CHANGE_UPKEEP)
     public LifeViews.Begun open(String term, String versions, Opening opening) {
+        terms.requireChangeable(term, opening.keys());
         Terms.Standing now = terms.now(term);
         if (!now.proof().versions().equals(versions)) {
             throw new Conflict("The list, the conventions or the LMS changed since you looked at these shells."

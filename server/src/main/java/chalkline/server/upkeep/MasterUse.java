@@ -5,13 +5,13 @@ import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.upkeep.ShellFacts;
 import chalkline.server.build.BuildService;
-import chalkline.server.frame.Administrators;
 import chalkline.server.frame.Conflict;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.masters.Master;
 import chalkline.server.masters.MasterVersions;
 import chalkline.server.masters.Masters;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -37,7 +37,7 @@ class MasterUse {
     }
 
     /** The shells of a term that stand and that started from masters, by their codes. */
-    @Readers
+    @May(Right.READ_MASTERS)
     public List<LifeViews.FromMaster> of(String term) {
         Terms.Standing now = terms.now(term);
         Map<String, Integer> newest = versions.newest();
@@ -82,7 +82,7 @@ class MasterUse {
      *
      * @param agreed how many shells the person was told of
      */
-    @Administrators
+    @May(Right.CHANGE_MASTERS)
     public long take(String term, String id, int agreed) {
         Master master = masters.standing().stream()
                 .filter(one -> one.id().equals(id))

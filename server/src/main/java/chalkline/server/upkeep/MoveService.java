@@ -18,7 +18,8 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Asks;
-import chalkline.server.frame.Readers;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.util.ArrayList;
@@ -51,7 +52,7 @@ class MoveService {
         this.asks = asks;
     }
 
-    @Readers
+    @May(Right.READ_CAMPUS)
     public MoveViews.Sheet sheet(String term) {
         ProofKey key = proofs.now(term);
         RegistrarList list = arrivals.list(key.arrival());
@@ -143,7 +144,7 @@ class MoveService {
     }
 
     /** What a change of the conventions would do to categories and to all else of shells. */
-    @Readers
+    @May(Right.READ_CAMPUS)
     public MoveViews.Effect effect(String term, Change change) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions before = conventions.version(change.basedOn());

@@ -12,10 +12,11 @@ import chalkline.core.upkeep.ShellFacts;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.build.BuildHistory;
 import chalkline.server.conventions.ConventionsService;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Today;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -65,7 +66,7 @@ class ReportService {
         this.today = today;
     }
 
-    @Readers
+    @May(Right.READ_CAMPUS)
     public ReportViews.Report of(String term) {
         Terms.Standing now = terms.now(term);
         List<ProofRow> rows = now.rows().values().stream()

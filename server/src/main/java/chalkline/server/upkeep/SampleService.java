@@ -6,12 +6,12 @@ import chalkline.core.conventions.Source;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.upkeep.SampleSize;
 import chalkline.core.upkeep.Sampling;
-import chalkline.server.frame.Administrators;
-import chalkline.server.frame.Readers;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
+import chalkline.server.policy.May;
+import chalkline.server.policy.Right;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -60,7 +60,7 @@ class SampleService {
                 .toList();
     }
 
-    @Readers
+    @May(Right.READ_CAMPUS)
     public List<SampleViews.Size> sizes(String term, double share, double confidence) {
         return Arrays.stream(SampleViews.Of.values())
                 .map(of -> {
@@ -75,7 +75,7 @@ class SampleService {
     }
 
     /** @param seed null for one by chance; the same seed draws the same shells of the same term again */
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     @Transactional
     public SampleViews.Sample draw(
             String term, SampleViews.Of of, double share, double confidence, @Nullable Long seed) {
@@ -121,7 +121,7 @@ class SampleService {
     }
 
     /** The last one of a term. */
-    @Readers
+    @May(Right.READ_CAMPUS)
     public Optional<SampleViews.Sample> last(String term) {
         return db.sql("select max(id) from sample where term = ?")
                 .param(term)
@@ -203,7 +203,7 @@ class SampleService {
     }
 
     /** Writes down what somebody found in one shell; null takes it back. */
-    @Administrators
+    @May(Right.CHANGE_CAMPUS)
     @Transactional
     public SampleViews.Sample tick(String term, long id, String key, @Nullable Boolean sound, String found) {
         int changed = db.sql("update sample_shell set sound = ?, found = ?, looked_by = ?, looked_at = ?"

@@ -4,9 +4,10 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.build.BuildHistory;
 import chalkline.server.frame.NotFound;
-import chalkline.server.frame.Readers;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.masters.MasterVersions;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Right;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -32,8 +33,9 @@ class StoryService {
         this.ledger = ledger;
     }
 
-    @Readers
+    @MayPartly(Right.READ_UPKEEP)
     public LifeViews.Story of(String term, String key) {
+        terms.requireSeen(term, key);
         ProofRow row = terms.now(term).rows().get(key);
         List<LifeViews.Event> events = new ArrayList<>(built(term, key));
         if (row == null && events.isEmpty()) {

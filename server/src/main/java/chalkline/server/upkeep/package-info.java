@@ -1,6 +1,7 @@
 /** What keeps a built term true: what drifted in the LMS, and what would embarrass on the first day. */
 @ApplicationModule(
         allowedDependencies = {
+            "access",
             "arrivals",
             "build",
             "conventions",
@@ -10,6 +11,7 @@
             "mail",
             "masters",
             "people",
+            "policy",
             "proof"
         })
 package chalkline.server.upkeep;

@@ -134,6 +134,12 @@ public class LmsController {
         return each(key, batch, shells::extend);
     }
 
+    /** Gives shells a word to enter with, or takes it from them. */
+    @PutMapping("/entry-codes")
+    Wire.Answers putEntryCodes(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.EntryCode> batch) {
+        return each(key, batch, shells::putEntryCode);
+    }
+
     /** Deletes shells that did not change since. */
     @PostMapping("/removals")
     Wire.Answers remove(@RequestHeader(KEY) String key, @RequestBody Wire.Batch<Wire.Removal> batch) {

@@ -66,6 +66,7 @@ public class LmsPages {
         model.addAttribute("shell", shell);
         model.addAttribute("path", String.join(Shelves.SEPARATOR, shell.category()));
         model.addAttribute("state", shell.closed() ? "closed" : shell.open() ? "open to students" : "shut to students");
+        model.addAttribute("entryCode", shells.entryCode(shell.id()));
         model.addAttribute("settings", settings);
         model.addAttribute(
                 "outline", outlines.of(key).stream().map(LmsPages::shown).toList());

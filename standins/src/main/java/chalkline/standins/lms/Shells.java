@@ -258,6 +258,29 @@ class Shells {
                 .update();
     }
 
+    void putEntryCode(Wire.EntryCode wanted) {
+        Wire.Shell shell = standing(wanted.key());
+        if (wanted.code() == null) {
+            db.sql("delete from entry_code where shell_id = ?")
+                    .param(shell.id())
+                    .update();
+            return;
+        }
+        db.sql("replace into entry_code (shell_id, code, until) values (?, ?, ?)")
+                .params(shell.id(), wanted.code(), wanted.until() == null ? "" : wanted.until())
+                .update();
+    }
+
+    /** The word to enter a shell with, and until when it is good, in words; empty without one. */
+    String entryCode(long shellId) {
+        return db.sql("select code, until from entry_code where shell_id = ?")
+                .param(shellId)
+                .query((row, n) -> row.getString("code")
+                        + (row.getString("until").isEmpty() ? "" : ", until " + row.getString("until")))
+                .optional()
+                .orElse("");
+    }
+
     /** A shell is deleted, with all that is in it, unless it changed since a mark. */
     void remove(String key, @Nullable Long ifMark) {
         Wire.Shell shell = standing(key);
@@ -270,6 +293,7 @@ class Shells {
         db.sql("delete from member where shell_id = ?").param(shell.id()).update();
         db.sql("delete from visit where shell_id = ?").param(shell.id()).update();
         db.sql("delete from extension where shell_id = ?").param(shell.id()).update();
+        db.sql("delete from entry_code where shell_id = ?").param(shell.id()).update();
         effects.forget(key, "shell made", "copy");
         effects.count("shell removed", key, 1);
     }

@@ -133,6 +133,10 @@ final class Wire {
     /** Until when a person can enter a shell, whatever its window; missing where no longer than the others. */
     record Extension(String key, String user, @Nullable String until) {}
 
+    /** The word with which people enter a shell who are on no roster; missing where there is none any more. */
+    record EntryCode(
+            String key, @Nullable String code, @Nullable String until) {}
+
     /** A shell is closed, or not closed any more. */
     record Closing(String key, @Nullable Boolean closed) {}
 

@@ -1,4 +1,4 @@
-package chalkline.server.frame;
+package chalkline.server.policy;
 
 import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
@@ -6,8 +6,10 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 import org.springframework.security.access.prepost.PreAuthorize;
 
-/** Those who may read everything may call this. */
-@Target({ElementType.METHOD, ElementType.TYPE})
+/** Only those whose right reaches everything may call this: it looks at no department, section or person. */
+@Target(ElementType.METHOD)
 @Retention(RetentionPolicy.RUNTIME)
-@PreAuthorize("hasAnyRole('ADMINISTRATOR', 'AUDITOR')")
-public @interface Readers {}
+@PreAuthorize("@policy.reachesAll('{value}')")
+public @interface May {
+    Right value();
+}

@@ -1,9 +1,0 @@
-package chalkline.server.people;
-
-/** What a person may do. */
-public enum Role {
-    /** Everything. */
-    ADMINISTRATOR,
-    /** Reads everything, changes nothing. */
-    AUDITOR
-}

@@ -2,6 +2,7 @@
     import { onMount } from 'svelte'
     import Arrivals from './arrivals/Arrivals.svelte'
     import Build from './build/Build.svelte'
+    import Courses from './courses/Courses.svelte'
     import Conventions from './conventions/Conventions.svelte'
     import CrossLists from './crosslists/CrossLists.svelte'
     import Dates from './dates/Dates.svelte'
@@ -35,6 +36,7 @@
         requests: 'Requests',
         people: 'People',
         ledger: 'Ledger',
+        courses: 'Courses',
     }
 
     let find = $state<HTMLInputElement>()
@@ -111,6 +113,8 @@
             <Teaching />
         {:else if view === 'people'}
             <People />
+        {:else if view === 'courses' && campus.may('WRITE_COURSES')}
+            <Courses />
         {:else if view === 'ledger'}
             <Ledger />
         {:else if route.station === 'desk'}

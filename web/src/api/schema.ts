@@ -116,6 +116,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["write"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/course-pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["publish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrivals/sources/{source}/schedule": {
         parameters: {
             query?: never;
@@ -1140,6 +1172,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["departments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/courses/{department}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["department"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/courses/{department}/{course}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/calendars/{secret}.ics": {
         parameters: {
             query?: never;
@@ -1652,6 +1732,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-in/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests/{id}": {
         parameters: {
             query?: never;
@@ -1804,6 +1900,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2027,7 +2139,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["departments"];
+        get: operations["departments_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2388,6 +2500,34 @@ export interface components {
             category: string;
             courses: string[];
             datesOf: string;
+        };
+        CourseWords: {
+            summary: string;
+            prerequisites: string;
+            technical: string;
+        };
+        Course: {
+            id: string;
+            name: string;
+            title: string;
+            department: string;
+            departmentCode: string;
+            path: string;
+            words: components["schemas"]["CourseWords"];
+            offered: components["schemas"]["CourseOffered"][];
+            may: boolean;
+        };
+        CourseOffered: {
+            term: string;
+            name: string;
+            instructors: string[];
+            deliveries: string[];
+            meets: string[];
+        };
+        CourseSheet: {
+            published: boolean;
+            mayPublish: boolean;
+            courses: components["schemas"]["Course"][];
         };
         ArrivalSchedule: {
             active: boolean;
@@ -3495,8 +3635,8 @@ export interface components {
             login: string;
             name: string;
             roles: ("ADMINISTRATOR" | "SCHEDULER" | "DESIGNER" | "INSTRUCTOR" | "AUDITOR")[];
-            rights: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "SAVE_SHEETS")[];
-            wide: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "SAVE_SHEETS")[];
+            rights: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "WRITE_COURSES" | "SAVE_SHEETS")[];
+            wide: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "WRITE_COURSES" | "SAVE_SHEETS")[];
             departments: string[];
             listed: boolean;
             ownPassword: boolean;
@@ -4288,6 +4428,9 @@ export interface components {
             free: components["schemas"]["TeachingFree"][];
             contacts: components["schemas"]["PeopleContact"][];
         };
+        PeopleWays: {
+            campus: string | null;
+        };
         RequestSheet: {
             rows: components["schemas"]["RequestRow"][];
             states: components["schemas"]["RequestStateCount"][];
@@ -4835,6 +4978,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MasterSheet"];
+                };
+            };
+        };
+    };
+    write: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseWords"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseSheet"];
+                };
+            };
+        };
+    };
+    publish: {
+        parameters: {
+            query: {
+                published: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseSheet"];
                 };
             };
         };
@@ -6788,6 +6979,71 @@ export interface operations {
             };
         };
     };
+    departments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html;charset=UTF-8": string;
+                };
+            };
+        };
+    };
+    department: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                department: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html;charset=UTF-8": string;
+                };
+            };
+        };
+    };
+    course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                department: string;
+                course: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html;charset=UTF-8": string;
+                };
+            };
+        };
+    };
     subscribed: {
         parameters: {
             query?: never;
@@ -7544,6 +7800,26 @@ export interface operations {
             };
         };
     };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleWays"];
+                };
+            };
+        };
+    };
     one_1: {
         parameters: {
             query?: never;
@@ -7677,6 +7953,8 @@ export interface operations {
             query?: {
                 who?: string;
                 what?: string;
+                department?: string[];
+                shell?: string;
                 find?: string;
                 from?: string;
                 to?: string;
@@ -7755,6 +8033,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+        };
+    };
+    sheet_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseSheet"];
                 };
             };
         };
@@ -8042,7 +8340,7 @@ export interface operations {
             };
         };
     };
-    departments: {
+    departments_1: {
         parameters: {
             query?: never;
             header?: never;

@@ -175,6 +175,11 @@
             </li>
         {/each}
     </ol>
+    {#if campus.may('WRITE_COURSES')}
+        <p>
+            <a href={route.href('desk', { view: 'courses' })} onclick={follow}>Courses seen from outside</a>
+        </p>
+    {/if}
     {#if campus.may('READ_LEDGER')}
         <p><a href={route.href('desk', { view: 'ledger' })} onclick={follow}>The whole ledger</a></p>
     {/if}

@@ -1,11 +1,22 @@
 <script lang="ts">
-    import { Problem } from '../api/client'
+    import { onMount } from 'svelte'
+    import { get, Problem } from '../api/client'
     import { campus } from './campus.svelte'
 
     let login = $state('')
     let password = $state('')
     let says = $state('')
     let busy = $state(false)
+    /** What people call the accounts of the campus, where they sign in with those too. */
+    let campusAccount = $state<string | null>(null)
+
+    onMount(() => {
+        const failed = new URLSearchParams(location.search).get('sign-in')
+        if (failed) says = failed
+        get('/api/sign-in/ways')
+            .then((ways) => (campusAccount = ways.campus))
+            .catch(() => {})
+    })
 
     async function submit(event: SubmitEvent) {
         event.preventDefault()
@@ -40,6 +51,7 @@
         <label for="password">Password</label>
         <input id="password" type="password" bind:value={password} autocomplete="current-password" required />
         <button class="go" disabled={busy}>Sign in</button>
+        {#if campusAccount}<a class="other" href="/sign-in/at/campus">Sign in with {campusAccount}</a>{/if}
         <p class="brick" role="alert">{says}</p>
     </form>
 </main>
@@ -67,6 +79,7 @@
         margin-top: 28px;
     }
     button,
+    .other,
     p[role='alert'] {
         grid-column: 2;
         justify-self: start;

@@ -16,6 +16,7 @@
 
     let entries = $state.raw<Entry[]>([])
     let next = $state<number | null>(null)
+    let departments = $state.raw<Api['ArrivalDepartment'][]>([])
     let vocabulary = $state.raw<Api['LedgerReadingVocabulary'] | null>(null)
     let found = $state.raw<Api['LedgerCheckFound'] | null>(null)
     let selected = $state('')
@@ -25,10 +26,19 @@
     const one = $derived(entries.find((entry) => entry.id === selected))
 
     function query(before: number | null) {
-        const { who, what, find, from, to } = route.params
+        const { who, what, department, shell, find, from, to } = route.params
         return {
             ...(who ? { who } : {}),
             ...(what ? { what } : {}),
+            ...(department
+                ? {
+                      department: [
+                          department,
+                          departments.find((one) => one.code === department)?.name ?? department,
+                      ],
+                  }
+                : {}),
+            ...(shell ? { shell } : {}),
             ...(find ? { find } : {}),
             ...(from ? { from } : {}),
             ...(to ? { to } : {}),
@@ -47,6 +57,7 @@
     onMount(() => {
         void campus.attempt(async () => {
             vocabulary = await get('/api/ledger/vocabulary')
+            departments = await get('/api/arrivals/departments')
         })
     })
     $effect(() => {
@@ -98,6 +109,24 @@
                         <option value={person.login}>{person.name}</option>
                     {/each}
                 </select></label
+            >
+            <label
+                >Department
+                <select
+                    value={route.params.department ?? ''}
+                    onchange={(event) => route.set({ department: event.currentTarget.value })}
+                >
+                    <option value="">all</option>
+                    {#each departments as one (one.code)}<option value={one.code}>{one.name}</option>{/each}
+                </select></label
+            >
+            <label
+                >Shell <input
+                    class="mono"
+                    placeholder="its key"
+                    value={route.params.shell ?? ''}
+                    onchange={(event) => route.set({ shell: event.currentTarget.value })}
+                /></label
             >
             <label
                 >Kind

@@ -48,8 +48,11 @@ public final class Bench {
         if (only.isEmpty() || only.equals("builds") || only.equals("large")) {
             rows.addAll(Building.large());
         }
+        if (only.isEmpty() || only.equals("people")) {
+            rows.addAll(ManyPeople.measure());
+        }
         if (rows.isEmpty()) {
-            throw new IllegalArgumentException("There are files, screens, builds and large to measure, no " + only + ".");
+            throw new IllegalArgumentException("There are files, screens, builds, large and people to measure, no " + only + ".");
         }
         System.out.println();
         rows.forEach(System.out::println);

@@ -63,8 +63,13 @@ final class Browser implements AutoCloseable {
 
     /** Goes to a view as the administrator of the demo, who is asked to sign in there. */
     void signInAt(String view) {
+        signInAt(view, "abara");
+    }
+
+    /** Goes to a view as somebody of the demo. */
+    void signInAt(String view, String login) {
         page.navigate(view);
-        page.getByLabel("Name").fill("abara");
+        page.getByLabel("Name").fill(login);
         page.getByLabel("Password").fill("chalk");
         page.keyboard().press("Enter");
     }

@@ -24,6 +24,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param proxy the address of the web server with TLS that stands before this one; null where none does
  * @param retryPause how long work in the background that failed waits until it is tried again the first time
  * @param firstPassword the file that the first administrator's password is written to
+ * @param openid where people sign in who have accounts elsewhere
  * @param sources further registrars, by the short name that their ids begin with
  */
 @ConfigurationProperties("chalkline")
@@ -37,6 +38,7 @@ public record ChalkLineSettings(
         Registrar registrar,
         @Nullable Map<String, FurtherRegistrar> sources,
         Mail mail,
+        OpenId openid,
         Lms lms) {
 
     /** Further registrars, by the short name that their ids begin with. */
@@ -105,6 +107,35 @@ public record ChalkLineSettings(
             String compareAt) {
         public Optional<URI> address() {
             return given(url);
+        }
+    }
+
+    /**
+     * A provider of OpenID Connect with which people sign in.
+     *
+     * @param issuer its address, as it calls itself; null where there is none
+     * @param name what people call it
+     * @param client what this program is called there
+     * @param loginClaim the claim that has the name under which somebody signs in
+     * @param rolesClaim the claim that has somebody's roles; empty where those are given in Chalk Line
+     * @param roles which of its values is which role, as {@code value=ROLE} parted by commas
+     */
+    public record OpenId(
+            @Nullable URI issuer,
+            String name,
+            @Nullable String client,
+            @Nullable String secret,
+            @Nullable Path secretFile,
+            String loginClaim,
+            String rolesClaim,
+            String roles) {
+        public Optional<URI> address() {
+            return given(issuer);
+        }
+
+        /** What this program proves to the provider that it is; empty where it proves nothing. */
+        public Optional<String> password() {
+            return Credentials.secret(secret, secretFile);
         }
     }
 

@@ -122,6 +122,15 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** With some settings of the application otherwise, as names and values by turns. */
+    public static RunningSystem with(int sections, String... settings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, "--standins.earlier-terms=false");
+        system.application(settings);
+        system.awaitStandIns();
+        return system;
+    }
+
     /** Ends the application as a stop does, and starts it again. */
     public void restart(Runnable between) {
         context.close();
@@ -282,6 +291,10 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("MAIL_PORT", Integer.toString(mailPort));
         settings.put("MAIL_TO", "abara@skerrow.example,night@skerrow.example");
         settings.put("MAIL_EVERY", "300ms");
+        settings.put("OPENID_ISSUER", standIns() + "/openid");
+        settings.put("OPENID_CLIENT", "chalk-line");
+        settings.put("OPENID_SECRET", "a secret");
+        settings.put("OPENID_ROLES_CLAIM", "");
         settings.put("LMS_LEFT_ALONE", "1s");
         settings.put("LMS_LONGEST_COPY", "3s");
         return settings;

@@ -223,6 +223,15 @@ class Records {
                 build.startedBy(),
                 "build ended",
                 build.term(),
-                Map.of("build", build.id(), "state", build.state().name()));
+                Map.of(
+                        "build",
+                        build.id(),
+                        "state",
+                        build.state().name(),
+                        "departments",
+                        departments.of(build.id()).stream()
+                                .map(BuildViews.Department::name)
+                                .filter(name -> !name.isEmpty())
+                                .toList()));
     }
 }

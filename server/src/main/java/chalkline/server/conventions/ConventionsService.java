@@ -28,6 +28,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** The conventions in all their versions. A change is a new version; the one before stays as it was. */
 @Service
 public class ConventionsService {
+    /** Differences that the ledger tells in full. */
+    private static final int TOLD = 20;
+
     private final ConventionsVersions versions;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -131,8 +134,25 @@ public class ConventionsService {
         } catch (DataIntegrityViolationException e) {
             throw new Conflict("Version " + number + " was kept by someone else at the same moment.");
         }
-        ledger.write("conventions kept", "version " + number, Map.of("basedOn", basedOn, "note", note));
+        ledger.write("conventions kept", "version " + number, told(basedOn, number, conventions, note));
         return about(number);
+    }
+
+    /** What is otherwise, as it was and is; of very much the first of it, since the versions themselves are kept. */
+    private Map<String, ?> told(int basedOn, int number, Conventions conventions, String note) {
+        List<VersionDifferences.Difference> all =
+                basedOn == 0 ? List.of() : VersionDifferences.between(version(basedOn), conventions);
+        return Map.of(
+                "before",
+                "version " + basedOn,
+                "after",
+                "version " + number,
+                "note",
+                note,
+                "changes",
+                all.size(),
+                "changed",
+                all.stream().limit(TOLD).toList());
     }
 
     /** Who kept a version, when and why. */

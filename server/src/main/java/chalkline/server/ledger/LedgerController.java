@@ -3,6 +3,7 @@ package chalkline.server.ledger;
 import chalkline.core.Bounds;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -24,11 +25,13 @@ class LedgerController {
     LedgerReading.Page ledger(
             @RequestParam(required = false) @Nullable @Size(max = Bounds.ID) String who,
             @RequestParam(required = false) @Nullable @Size(max = Bounds.ID) String what,
+            @RequestParam(defaultValue = "") @Size(max = 10) List<@Size(max = Bounds.ID) String> department,
+            @RequestParam(required = false) @Nullable @Size(max = Bounds.ID) String shell,
             @RequestParam(required = false) @Nullable @Size(max = Bounds.ID) String find,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate to,
             @RequestParam(required = false) @Nullable Long before) {
-        return reading.page(new LedgerReading.Wanted(who, what, find, from, to, before));
+        return reading.page(new LedgerReading.Wanted(who, what, department, shell, find, from, to, before));
     }
 
     @GetMapping("/vocabulary")

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -18,6 +19,8 @@ import org.springframework.stereotype.Service;
 @Service
 class LedgerReading {
     private static final int PAGE = 200;
+    private static final String NAMES =
+            " and l.id in (select ledger_id from ledger_about where kind = '%s' and name in (%s))";
 
     private final JdbcClient db;
 
@@ -30,6 +33,8 @@ class LedgerReading {
      *
      * @param who a login
      * @param what what was done
+     * @param departments codes and names of which an entry names one
+     * @param shell the key of one that an entry names
      * @param find words that all stand in its subject or its detail: a department, a shell, a term
      * @param from the first day, in UTC
      * @param to the last day, inclusive, in UTC
@@ -38,6 +43,8 @@ class LedgerReading {
     record Wanted(
             @Nullable String who,
             @Nullable String what,
+            List<String> departments,
+            @Nullable String shell,
             @Nullable String find,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
@@ -78,6 +85,12 @@ class LedgerReading {
         List<Object> values = new ArrayList<>();
         and(sql, values, " and l.who = ?", wanted.who());
         and(sql, values, " and l.what = ?", wanted.what());
+        names(sql, values, "department", wanted.departments());
+        names(
+                sql,
+                values,
+                "shell",
+                wanted.shell() == null || wanted.shell().isBlank() ? List.of() : List.of(wanted.shell()));
         and(sql, values, " and l.at >= ?", moment(wanted.from(), 0));
         and(sql, values, " and l.at < ?", moment(wanted.to(), 1));
         and(sql, values, " and l.id < ?", wanted.before());
@@ -94,6 +107,13 @@ class LedgerReading {
         boolean more = lines.size() > PAGE;
         List<Line> page = more ? lines.subList(0, PAGE) : lines;
         return new Page(page, more ? page.get(PAGE - 1).id() : null);
+    }
+
+    private static void names(StringBuilder sql, List<Object> values, String kind, List<String> names) {
+        if (!names.isEmpty()) {
+            sql.append(NAMES.formatted(kind, String.join(", ", Collections.nCopies(names.size(), "?"))));
+            values.addAll(names);
+        }
     }
 
     private static @Nullable Timestamp moment(@Nullable LocalDate day, int later) {

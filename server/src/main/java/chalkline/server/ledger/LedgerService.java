@@ -21,8 +21,10 @@ public class LedgerService {
 
     private final JdbcClient db;
     private final JsonMapper json;
+    private final LedgerAbout about;
 
-    LedgerService(JdbcClient db, JsonMapper json) {
+    LedgerService(JdbcClient db, JsonMapper json, LedgerAbout about) {
+        this.about = about;
         this.db = db;
         this.json = json;
     }
@@ -50,6 +52,7 @@ public class LedgerService {
                         json.writeValueAsString(detail),
                         SignedIn.address())
                 .update();
+        about.note(db.sql("select last_insert_id()").query(Long.class).single(), detail);
     }
 
     private static String cut(String subject) {

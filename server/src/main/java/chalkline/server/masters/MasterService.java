@@ -303,7 +303,7 @@ public class MasterService {
     /** Changes what a master is called, where it is and for which courses; also puts it into the LMS if it is not there. */
     @May(Right.CHANGE_MASTERS)
     public MasterViews.Sheet change(String id, Wish wish) {
-        standing(id);
+        Master before = standing(id);
         Master changed = master(id, wish);
         refuseTaken(changed);
         shells.put(changed);
@@ -311,7 +311,7 @@ public class MasterService {
             masters.lock();
             refuseTaken(changed);
             masters.update(changed);
-            ledger.write("master changed", id, Map.of("code", changed.code(), "courses", changed.courses()));
+            ledger.write("master changed", id, Map.of("before", before, "after", changed));
         });
         return sheet();
     }
@@ -343,8 +343,9 @@ public class MasterService {
     @May(Right.CHANGE_MASTERS)
     @Transactional
     public MasterViews.Sheet rule(int unusedTerms) {
+        int before = masters.unusedTerms();
         masters.unusedTerms(unusedTerms);
-        ledger.write("rule for masters set", "masters", Map.of("unusedTerms", unusedTerms));
+        ledger.write("rule for masters set", "masters", Map.of("before", before, "after", unusedTerms));
         return sheet();
     }
 

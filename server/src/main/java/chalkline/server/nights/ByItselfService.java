@@ -51,11 +51,12 @@ class ByItselfService {
         if (now.kinds().isEmpty()) {
             now.startAfter(arrivals.current().orElse(0L));
         }
+        Map<String, Object> before = Map.of("kinds", Set.copyOf(now.kinds()), "most", now.most());
         now.set(kinds, most, SignedIn.login());
         ledger.write(
                 kinds.isEmpty() ? "by itself switched off" : "by itself set",
                 "the registrar's list",
-                Map.of("kinds", kinds, "most", most));
+                Map.of("before", before, "after", Map.of("kinds", kinds, "most", most)));
         return view(settings.saveAndFlush(now));
     }
 }

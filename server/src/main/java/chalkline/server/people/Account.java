@@ -92,6 +92,10 @@ class Account {
         subject = issuerAndSubject;
     }
 
+    Optional<String> subject() {
+        return Optional.ofNullable(subject);
+    }
+
     void take(Set<Role> itsRoles) {
         roles.retainAll(itsRoles);
         roles.addAll(itsRoles);

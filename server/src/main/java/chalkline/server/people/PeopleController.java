@@ -6,6 +6,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
@@ -24,8 +25,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class PeopleController {
     private final PeopleService people;
+    private final OpenIdSignIn openId;
 
-    PeopleController(PeopleService people) {
+    PeopleController(PeopleService people, OpenIdSignIn openId) {
+        this.openId = openId;
         this.people = people;
     }
 
@@ -34,6 +37,18 @@ class PeopleController {
     record Invitation(
             @NotNull @Pattern(regexp = "[a-z0-9._-]{2,60}") String login,
             @Valid @NotNull PeopleViews.Wish who) {}
+
+    /**
+     * How one signs in.
+     *
+     * @param campus what people call the provider with which they sign in; null where there is none
+     */
+    record Ways(@Nullable String campus) {}
+
+    @GetMapping("/api/sign-in/ways")
+    Ways ways() {
+        return new Ways(openId.name().orElse(null));
+    }
 
     @GetMapping("/api/me")
     PeopleViews.Me me() {

@@ -66,14 +66,14 @@ class SignIn {
 
     @Bean
     @Order(2)
-    SecurityFilterChain chain(HttpSecurity http) {
+    SecurityFilterChain chain(HttpSecurity http, OpenIdSignIn openId) {
         CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
         http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
                 .addFilterBefore(new LongestSession(), SecurityContextHolderFilter.class)
                 // nobody comes back to a page of the server's own, so nothing is kept for those who are not signed in
                 .requestCache(cache -> cache.disable())
-                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/sign-in")
+                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/sign-in", "/api/sign-in/ways")
                         .permitAll()
                         .requestMatchers("/api/**")
                         .authenticated()
@@ -89,6 +89,7 @@ class SignIn {
                         handling.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT))
                         .referrerPolicy(policy -> policy.policy(ReferrerPolicy.NO_REFERRER)));
+        openId.addTo(http);
         return http.build();
     }
 

@@ -3,11 +3,22 @@ package chalkline.server.policy;
 /** How far a right goes. */
 enum Reach {
     /** Everything of the campus. */
-    ALL,
+    ALL("all"),
     /** What belongs to the departments that the person is scheduler of. */
-    DEPARTMENTS,
+    DEPARTMENTS("own departments"),
     /** The sections that the person teaches, and their shells. */
-    SECTIONS,
+    SECTIONS("own sections"),
     /** What the person asked for. */
-    OWN
+    OWN("own");
+
+    private final String words;
+
+    Reach(String words) {
+        this.words = words;
+    }
+
+    /** As the page for administrators has it. */
+    String words() {
+        return words;
+    }
 }

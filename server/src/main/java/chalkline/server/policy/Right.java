@@ -29,6 +29,7 @@ public enum Right {
     READ_REQUESTS,
     DECIDE,
     SHARE_SHELLS,
+    WRITE_COURSES,
     SAVE_SHEETS;
 
     /** As the table writes it: {@code read-lists}. */

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -161,7 +162,7 @@ public class RequestService {
         if (seen.isByRule()) {
             request.decide(RequestViews.State.APPROVED, RULE, "");
             turns.add(request.id(), RULE, "approved", "");
-            ledger.write(RULE, "request approved", number(request), Map.of());
+            ledger.write(RULE, "request approved", number(request), told(request, does));
         } else {
             String why =
                     does.special().stream().map(RequestViews.SpecialView::words).collect(Collectors.joining(" "));
@@ -197,6 +198,12 @@ public class RequestService {
                 "departments", request.departments());
     }
 
+    private static Map<String, Object> with(Map<String, Object> told, Map<String, Object> more) {
+        Map<String, Object> all = new HashMap<>(told);
+        all.putAll(more);
+        return all;
+    }
+
     /** Answers what was asked back, perhaps with another wish; it is looked at anew. */
     @MayPartly(Right.ASK)
     public RequestViews.One answer(long id, int version, Wish wish) {
@@ -224,7 +231,7 @@ public class RequestService {
             ShellRequest request = locked(id, version, EnumSet.of(RequestViews.State.ASKED, RequestViews.State.BACK));
             request.withdraw();
             turns.add(id, SignedIn.login(), "taken back", "");
-            ledger.write("request taken back", number(request), Map.of());
+            ledger.write("request taken back", number(request), told(request, does(request)));
             requests.saveAndFlush(request);
         });
         return one(id);
@@ -293,8 +300,10 @@ public class RequestService {
                     "request approved",
                     number(request),
                     changed
-                            ? Map.of("reason", note, "before", before, "after", request.wish())
-                            : Map.of("reason", note));
+                            ? with(
+                                    told(request, does),
+                                    Map.of("reason", note, "before", before, "after", request.wish()))
+                            : with(told(request, does), Map.of("reason", note)));
             mail.tellAsker(
                     request,
                     turn,
@@ -317,7 +326,8 @@ public class RequestService {
             request.askBack(note);
         }
         long turn = turns.add(request.id(), SignedIn.login(), what.done, note);
-        ledger.write("request " + what.done, number(request), Map.of("reason", note));
+        ledger.write(
+                "request " + what.done, number(request), with(told(request, does(request)), Map.of("reason", note)));
         mail.tellAsker(
                 request,
                 turn,

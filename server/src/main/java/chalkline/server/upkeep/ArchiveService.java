@@ -164,13 +164,11 @@ class ArchiveService {
     @May(Right.CHANGE_CAMPUS)
     @Transactional
     public LifeViews.Archive set(LifeViews.Rule rule) {
+        LifeViews.Rule before = view().rule();
         db.sql("update archive_rule set after_days = ?, keep_terms = ?, by_itself = ?")
                 .params(rule.afterDays(), rule.keepTerms(), rule.byItself())
                 .update();
-        ledger.write(
-                "archive rule set",
-                "terms that are over",
-                Map.of("afterDays", rule.afterDays(), "keepTerms", rule.keepTerms(), "byItself", rule.byItself()));
+        ledger.write("archive rule set", "terms that are over", Map.of("before", before, "after", rule));
         return view();
     }
 

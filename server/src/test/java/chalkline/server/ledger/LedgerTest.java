@@ -75,13 +75,13 @@ class LedgerTest {
         assertThat(all.size()).isGreaterThan(12);
         assertThat(all.get(0).get("id").asLong())
                 .isGreaterThan(all.get(1).get("id").asLong());
-        JsonNode rules = ledger("?find=masters%20unusedTerms").get("lines");
+        JsonNode rules = ledger("?find=masters%20before").get("lines");
         assertThat(rules.size()).isGreaterThanOrEqualTo(12);
         assertThat(rules).allSatisfy(line -> {
             assertThat(line.get("login").asString()).isEqualTo("abara");
             assertThat(line.get("who").asString()).isEqualTo("N. Abara");
             assertThat(line.get("address").asString()).isNotEmpty();
-            assertThat(line.get("detail").asString()).contains("unusedTerms");
+            assertThat(line.get("detail").asString()).contains("before", "after");
         });
         String kind = rules.get(0).get("what").asString();
         assertThat(ledger("?what=" + kind.replace(" ", "%20") + "&who=abara").get("lines"))

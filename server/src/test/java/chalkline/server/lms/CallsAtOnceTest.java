@@ -49,6 +49,7 @@ class CallsAtOnceTest {
                         set.registrar(),
                         set.furtherRegistrars(),
                         set.mail(),
+                        set.openid(),
                         set.lms()));
     }
 

@@ -134,6 +134,14 @@ class AccessTest {
             new Route(
                     "POST", "/api/terms/{term}/shells/{key}/entry-code", Right.SHARE_SHELLS, true, "{\"until\":null}"),
             new Route("DELETE", "/api/terms/{term}/shells/{key}/entry-code", Right.SHARE_SHELLS, true, ""),
+            new Route("GET", "/api/courses", Right.WRITE_COURSES, true, ""),
+            new Route(
+                    "PUT",
+                    "/api/courses/{id}",
+                    Right.WRITE_COURSES,
+                    true,
+                    "{\"summary\":\"ANTH\",\"prerequisites\":\"\",\"technical\":\"\"}"),
+            new Route("PUT", "/api/course-pages", Right.CHANGE_CAMPUS, false, ""),
             new Route("GET", "/api/listed-people", Right.FIND_PEOPLE, false, ""),
             new Route("GET", "/api/me", null, false, ""),
             new Route("GET", "/api/desk", Right.READ_PROOF, true, ""),
@@ -416,8 +424,13 @@ class AccessTest {
             new Route("POST", "/api/builds/{id}/take-back", Right.BUILD, true, ""),
             new Route("POST", "/api/builds/{id}/retry", Right.BUILD, true, "{}"));
 
-    /** Read by whoever has the secret in the address. */
-    private static final String FOR_ANYBODY = "GET /calendars/{secret}.ics";
+    /** Read by whoever has the secret in the address; how one signs in; and what a campus publishes. */
+    private static final List<String> FOR_ANYBODY = List.of(
+            "GET /calendars/{secret}.ics",
+            "GET /api/sign-in/ways",
+            "GET /courses",
+            "GET /courses/{department}",
+            "GET /courses/{department}/{course}");
 
     /** For whoever is signed in, whatever the role; PasswordsTest says more. */
     private static final List<String> FOR_THE_SIGNED_IN =
@@ -430,6 +443,9 @@ class AccessTest {
     private static String first;
 
     private static String second;
+
+    /** Its course. */
+    private static String course;
 
     @BeforeAll
     static void start() {
@@ -496,6 +512,7 @@ class AccessTest {
                         taught.stream().filter(anthropology::contains).findFirst();
                 if (own.isPresent() && first == null) {
                     first = own.get();
+                    course = courseOf(client, first);
                     CLIENTS.put("instructor", client);
                 } else if (own.isEmpty()) {
                     CLIENTS.put("instructor elsewhere", client);
@@ -508,11 +525,21 @@ class AccessTest {
                 .orElseThrow();
     }
 
+    private static String courseOf(Client client, String section) {
+        for (JsonNode one : client.get("/api/teaching").json().findValue("sections")) {
+            if (one.get("id").asString().equals(section)) {
+                return one.get("course").asString();
+            }
+        }
+        throw new IllegalStateException("nobody teaches " + section);
+    }
+
     /** What is said of the first two sections, of those that were found. */
     private static String own(String text) {
         return text.replaceAll("cl-27SP-2\\b", "SECOND")
                 .replaceAll("cl-27SP-1\\b", first)
-                .replace("SECOND", second);
+                .replace("SECOND", second)
+                .replace("COURSE", course);
     }
 
     @AfterAll
@@ -523,7 +550,7 @@ class AccessTest {
     @Test
     void theMatrixNamesEveryRoute() {
         List<String> known = new ArrayList<>(FOR_THE_SIGNED_IN);
-        known.add(FOR_ANYBODY);
+        known.addAll(FOR_ANYBODY);
         ROUTES.forEach(route -> known.add(route.method() + " " + route.path()));
         List<String> served = new ArrayList<>();
         Map<RequestMappingInfo, HandlerMethod> mappings = system.bean(
@@ -615,6 +642,7 @@ class AccessTest {
 
     private static String address(Route route) {
         String path = route.path()
+                .replace("/api/courses/{id}", "/api/courses/COURSE")
                 .replace("{term}", "27SP")
                 .replace("{id}", "1")
                 .replace("{number}", "1")
@@ -641,6 +669,9 @@ class AccessTest {
         }
         if (path.equals("/api/masters/people") || path.equals("/api/listed-people")) {
             path += "?part=an";
+        }
+        if (path.equals("/api/course-pages")) {
+            path += "?published=false";
         }
         if (path.endsWith("/withdrawal")) {
             path += "?version=99";

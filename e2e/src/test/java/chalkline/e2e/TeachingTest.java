@@ -55,10 +55,7 @@ class TeachingTest {
     private static void oneShell(Teachers.Pair who) {
         Locator line = page.locator("li")
                 .filter(new Locator.FilterOptions()
-                        .setHas(page.locator(
-                                "b",
-                                new Page.LocatorOptions()
-                                        .setHasText(Pattern.compile("^" + Pattern.quote(label(who)) + "$")))));
+                        .setHas(page.locator("b", new Page.LocatorOptions().setHasText(label(who)))));
         String number = who.second().get("label").asString().replaceAll("^.*-", "");
         // 1: what is asked for
         line.getByText("One shell with " + number, new Locator.GetByTextOptions().setExact(true))
@@ -145,9 +142,12 @@ class TeachingTest {
 
         page.context().clearCookies();
         browser.signInAt("/27SP/proof", "sorley");
-        page.getByText(Pattern.compile("Oceanography")).first().waitFor();
+        page.locator("[role=grid]")
+                .getByText(Pattern.compile("ANTH|OCEA"))
+                .first()
+                .waitFor();
         String rows = page.locator("[role=grid]").innerText();
-        assertThat(rows).contains("ANTH").doesNotContain("MATH").doesNotContain("NURS");
+        assertThat(rows).doesNotContain("MATH", "NURS", "HIST");
         browser.isSound();
     }
 }

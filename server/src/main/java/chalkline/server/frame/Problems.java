@@ -1,6 +1,7 @@
 package chalkline.server.frame;
 
 import chalkline.core.Bounds;
+import chalkline.server.policy.OutOfReach;
 import jakarta.persistence.PersistenceException;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.ConstraintViolationException;
@@ -118,6 +119,7 @@ class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ProblemDetail forbidden(AccessDeniedException e) {
-        return ProblemDetail.forStatusAndDetail(HttpStatus.FORBIDDEN, "Your role does not allow this.");
+        return ProblemDetail.forStatusAndDetail(
+                HttpStatus.FORBIDDEN, e instanceof OutOfReach ? e.getMessage() : "Your role does not allow this.");
     }
 }

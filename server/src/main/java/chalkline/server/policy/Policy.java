@@ -15,7 +15,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.authority.AuthorityUtils;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -141,10 +140,11 @@ public class Policy {
         return table.keySet().stream().filter(this::has).toList();
     }
 
-    /** @throws AccessDeniedException unless it is allowed */
+    /** @throws OutOfReach unless it is allowed */
     public static void require(boolean allowed) {
         if (!allowed) {
-            throw new AccessDeniedException("The policy does not let you do this.");
+            throw new OutOfReach(
+                    "This is of other departments, sections or people than yours; your role does not reach it.");
         }
     }
 }

@@ -13,6 +13,7 @@ import chalkline.core.naming.Text;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.KeepCheck;
+import chalkline.server.policy.OutOfReach;
 import chalkline.server.policy.Policy;
 import chalkline.server.policy.Right;
 import chalkline.server.policy.Scope;
@@ -22,7 +23,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.springframework.security.access.AccessDeniedException;
 import org.springframework.stereotype.Component;
 
 /**
@@ -115,8 +115,7 @@ class WithinOwn implements KeepCheck {
 
     private static void require(boolean allowed, String what) {
         if (!allowed) {
-            throw new AccessDeniedException(
-                    "Nothing was kept: this would change " + what + ", which is for administrators.");
+            throw new OutOfReach("Nothing was kept: this would change " + what + ", which is for administrators.");
         }
     }
 }

@@ -118,6 +118,7 @@ class CarryOut {
         Map<String, Section> sections = new HashMap<>();
         proofs.proof(key).proof().sections().forEach(section -> sections.put(section.id(), section));
         int version = key.conventions();
+        Map<String, String> leads = Wishes.leads(proofs.proof(key).proof().rows());
         Conventions rules = conventions.version(version);
         List<Change> changes = new ArrayList<>();
         List<ShellRequest> toBuild = new ArrayList<>();
@@ -128,8 +129,8 @@ class CarryOut {
                     continue;
                 }
                 refuseOtherThanRuled(one);
-                List<Change> own =
-                        new Wishes(rules, version).changes(one.wish(), of(one, sections), approval(one.request()));
+                List<Change> own = new Wishes(rules, version, leads)
+                        .changes(one.wish(), of(one, sections), approval(one.request()));
                 for (Change change : own) {
                     rules = change.applyTo(rules);
                 }

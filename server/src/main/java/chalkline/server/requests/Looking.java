@@ -116,7 +116,9 @@ class Looking {
             }
             sections.add(section);
         }
-        List<Change> changes = new Wishes(rules, key.conventions()).changes(wish, sections, approval);
+        List<Change> changes = new Wishes(
+                        rules, key.conventions(), Wishes.leads(now.proof().rows()))
+                .changes(wish, sections, approval);
         Conventions changed = rules;
         for (Change change : changes) {
             changed = change.applyTo(changed);

@@ -4,15 +4,19 @@ import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
 import chalkline.core.naming.Labels;
+import chalkline.core.proof.ProofRow;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.CrossListEdit;
 import chalkline.server.conventions.DatesEdit;
 import chalkline.server.crosslists.CrossListService;
 import chalkline.server.frame.Refusal;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -20,11 +24,25 @@ import org.jspecify.annotations.Nullable;
 final class Wishes {
     private final Conventions rules;
     private final int version;
+    private final Map<String, String> leads;
 
-    /** @param version the number of these conventions */
-    Wishes(Conventions rules, int version) {
+    /**
+     * @param version the number of these conventions
+     * @param leads which section leads the shell of each section: its name, start and dates are the shell's
+     */
+    Wishes(Conventions rules, int version, Map<String, String> leads) {
         this.rules = rules;
         this.version = version;
+        this.leads = leads;
+    }
+
+    /** Which section leads, by the sections of each shell of a proof. */
+    static Map<String, String> leads(Collection<ProofRow> rows) {
+        Map<String, String> leads = new HashMap<>();
+        rows.stream()
+                .filter(row -> row.shell().isPresent())
+                .forEach(row -> row.sections().forEach(section -> leads.put(section, row.lead())));
+        return leads;
     }
 
     /**
@@ -35,13 +53,14 @@ final class Wishes {
      */
     List<Change> changes(Wish wish, List<Section> sections, @Nullable String approval) {
         String first = wish.sections().get(0);
+        String lead = leads.getOrDefault(first, first);
         return switch (wish.kind()) {
             case SHELL, MASTER, TAKE_OVER -> List.of();
             case TOGETHER -> List.of(Change.of(version, together(wish, sections, approval)));
             case APART -> List.of(Change.of(version, apart(first)));
-            case START -> List.of(Change.of(version, first, "template", given(wish.from(), "from")));
-            case TITLE -> List.of(Change.of(version, first, "title", given(wish.title(), "title")));
-            case WINDOW -> List.of(Change.of(version, dates(wish, first)));
+            case START -> List.of(Change.of(version, lead, "template", given(wish.from(), "from")));
+            case TITLE -> List.of(Change.of(version, lead, "title", given(wish.title(), "title")));
+            case WINDOW -> List.of(Change.of(version, dates(wish, lead)));
         };
     }
 

@@ -1,10 +1,12 @@
 package chalkline.server.requests;
 
 import chalkline.core.conventions.Setting;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.requests.RequestKind;
 import chalkline.server.frame.Refusal;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** What nobody can ask for, whoever decides it. */
 final class Wishing {
@@ -39,14 +41,17 @@ final class Wishing {
                 && seen.after().stream()
                         .allMatch(row -> seen.before().stream()
                                 .anyMatch(was -> was.key().equals(row.key()) && isSame(was, row)));
-        if (same && wish.kind() == RequestKind.TITLE) {
-            throw new Refusal(
-                    "title", 0, "That is what it is called already, or a layer of the campus fixes its title.");
+        // what somebody opened or shut in the LMS can be asked for again
+        boolean byHand = seen.after().stream()
+                .anyMatch(row -> row.held().filter(HeldShell::openByHand).isPresent());
+        if (same && !byHand) {
+            throw new Refusal("That is as it is already, or a layer of the campus fixes it.");
         }
     }
 
     private static boolean isSame(ProofRow was, ProofRow is) {
-        return was.value(Setting.TITLE).equals(is.value(Setting.TITLE));
+        return Stream.of(Setting.TITLE, Setting.OPENS, Setting.OPEN)
+                .allMatch(setting -> was.value(setting).equals(is.value(setting)));
     }
 
     /** The stops, in words. */

@@ -114,11 +114,12 @@ class NarrowedTest {
                                 .status())
                 .isEqualTo(403);
         String own = OWN.iterator().next().substring(2);
-        assertThat(
-                        keep("{\"basedOn\":%d,\"crossLists\":{\"keep\":[{\"id\":\"x90\",\"lead\":\"%s\",\"joined\":[\"%s\"],\"approved\":true,\"reason\":\"so it is\"}],\"split\":[]}}"
-                                        .formatted(version(), own, section))
-                                .text())
-                .contains("sections of other departments");
+        assertThat(sorley.post(
+                                TERM + "/cross-lists/versions",
+                                "{\"versions\":\"%s\",\"note\":\"\",\"change\":{\"basedOn\":%d,\"crossLists\":{\"keep\":[{\"id\":\"x90\",\"lead\":\"%s\",\"joined\":[\"%s\"],\"approved\":true,\"reason\":\"so it is\"}],\"split\":[]}}}"
+                                        .formatted(sorley.versions("27SP"), version(), own, section))
+                        .status())
+                .isEqualTo(403);
         String file =
                 abara.get("/api/conventions/versions/" + version() + "/file").text();
         assertThat(keep("{\"basedOn\":%d,\"file\":%s}"

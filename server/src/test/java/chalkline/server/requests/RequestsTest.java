@@ -109,6 +109,15 @@ class RequestsTest {
         assertThat(lms.until(() -> inbox("It stands: One shell for"), mails -> !mails.isEmpty()))
                 .allSatisfy(mail -> assertThat(mail).contains("good for 14 days"));
 
+        // whichever of them it is asked for, dates are the shared shell's
+        assertThat(stands(who.client(), ask(who, wish("WINDOW", Map.of("opens", "2026-12-14"), who.second()))))
+                .isEqualTo("STANDS");
+        assertThat(who.client().get("/api/teaching").text()).contains("\"opens\":\"2026-12-14T00:00:00-04:00\"");
+        assertThat(who.client()
+                        .post("/api/requests/look", wish("WINDOW", Map.of("opens", "2026-12-14"), who.first()))
+                        .status())
+                .isEqualTo(422);
+
         // asked for again it makes no sense, and the other way round takes it apart
         assertThat(stands(who.client(), ask(who, wish("APART", Map.of(), who.second()))))
                 .isEqualTo("STANDS");

@@ -8,13 +8,13 @@
     import Dates from './dates/Dates.svelte'
     import Desk from './desk/Desk.svelte'
     import { markBidi } from './frame/bidi'
-    import { campus } from './frame/campus.svelte'
+    import { campus, type Right } from './frame/campus.svelte'
     import Header from './frame/Header.svelte'
     import Keys from './frame/Keys.svelte'
     import Line from './frame/Line.svelte'
     import { letters, mustRest } from './frame/letters.svelte'
     import NewPassword from './frame/NewPassword.svelte'
-    import { NO_TERM, route } from './frame/nav.svelte'
+    import { NO_TERM, route, type Station } from './frame/nav.svelte'
     import { STATIONS } from './frame/stations'
     import SignIn from './frame/SignIn.svelte'
     import People from './people/People.svelte'
@@ -31,6 +31,8 @@
     import Upkeep from './upkeep/Upkeep.svelte'
     import { day } from './frame/words'
 
+    /** What one must be able to see for a station, where it is not the proof. */
+    const NEEDS: Partial<Record<Station, Right>> = { arrivals: 'READ_LISTS', build: 'READ_BUILDS' }
     const VIEWS: Record<string, string> = {
         teaching: 'My teaching',
         requests: 'Requests',
@@ -119,6 +121,11 @@
             <Ledger />
         {:else if route.station === 'desk'}
             <Desk />
+        {:else if !campus.may(NEEDS[route.station] ?? 'READ_PROOF')}
+            <main class="missing" tabindex="-1">
+                <h1>{STATIONS.find((one) => one.id === route.station)?.name}</h1>
+                <p>This station is not for your role. What is, stands on the desk.</p>
+            </main>
         {:else if route.station === 'arrivals'}
             {#if route.term !== NO_TERM && route.params.view === 'sheet' && route.params.kept}
                 {#key route.params.kept}<KeptSheet id={Number(route.params.kept)} />{/key}

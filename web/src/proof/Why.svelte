@@ -3,6 +3,7 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import { count, moment } from '../frame/words'
+    import Access from '../teaching/Access.svelte'
     import { fieldName } from './rows.svelte'
     import Roster from './Roster.svelte'
     import ValueChange from './ValueChange.svelte'
@@ -11,6 +12,7 @@
     let { shell, kept }: { shell: Api['ProofShell']; kept?: () => void } = $props()
 
     let changing = $state('')
+    let people = $state(false)
     $effect(() => {
         if (shell.key) changing = ''
     })
@@ -129,6 +131,14 @@
         <p class="life">
             <a href={route.href('upkeep', { view: 'life', shell: shell.key })}>Its whole life</a>
         </p>
+    {/if}
+    {#if kept && shell.lead !== '' && campus.may('SHARE_SHELLS')}
+        <p class="life">
+            <button class="plain" aria-expanded={people} onclick={() => (people = !people)}
+                >Who else is in it</button
+            >
+        </p>
+        {#if people}{#key shell.key}<Access term={route.term} shellKey={shell.key} />{/key}{/if}
     {/if}
 </div>
 

@@ -51,7 +51,8 @@
 
     async function load() {
         await moves.load()
-        categories = await get('/api/terms/{term}/upkeep/categories', { path: { term: route.term } })
+        if (campus.may('READ_CAMPUS'))
+            categories = await get('/api/terms/{term}/upkeep/categories', { path: { term: route.term } })
     }
     onMount(() => {
         void campus.attempt(load)
@@ -159,7 +160,7 @@
             'Sections',
         ]}
         widths="minmax(0, 2.2fr) minmax(0, 4fr) minmax(0, 4fr) 64px"
-        marks={campus.may('CHANGE_CAMPUS') ? moves.marks : undefined}
+        marks={campus.may('CHANGE_CONVENTIONS') ? moves.marks : undefined}
         {selected}
         select={(id) => (selected = id)}
         cells={lineCells}
@@ -167,7 +168,7 @@
 {/snippet}
 
 {#snippet margin()}
-    {#if campus.may('CHANGE_CAMPUS')}
+    {#if campus.may('CHANGE_CONVENTIONS')}
         <h2>Choose</h2>
         <p>
             <label
@@ -274,7 +275,7 @@
                         ? ` in ${move.college}`
                         : ''}{move.since ? `, since ${move.since}` : ''}
                     <span class="soft">{count(move.sections, 'section')}</span>
-                    {#if campus.may('CHANGE_CAMPUS')}
+                    {#if campus.may('CHANGE_CONVENTIONS')}
                         <button
                             class="plain"
                             onclick={() => void campus.attempt(() => moves.takeOut(move.index))}
@@ -284,11 +285,13 @@
                 </p>
             {/each}
         {/if}
-        <h2>Empty categories</h2>
+        {#if campus.may('READ_CAMPUS')}<h2>Empty categories</h2>{/if}
         {#each empty.slice(0, 30) as one (one.path)}
             <p class="path">{one.path}</p>
         {:else}
-            <p class="soft">None. A hidden category, as one for templates, is never offered.</p>
+            {#if campus.may('READ_CAMPUS')}<p class="soft">
+                    None. A hidden category, as one for templates, is never offered.
+                </p>{/if}
         {/each}
         {#if empty.length > 0 && campus.may('CHANGE_CAMPUS')}
             <p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
     import Archive from './Archive.svelte'
     import Drifts from './Drifts.svelte'
@@ -13,14 +14,14 @@
     /** The station where a term is kept true to its last day. */
 </script>
 
-{#if route.params.view === 'day'}
+{#if route.params.view === 'masters' || !campus.may('READ_UPKEEP')}
+    <Masters />
+{:else if route.params.view === 'day'}
     <FirstDay />
 {:else if route.params.view === 'open'}
     <OpenShut />
 {:else if route.params.view === 'moves'}
     <Moves />
-{:else if route.params.view === 'masters'}
-    <Masters />
 {:else if route.params.view === 'sample'}
     <Sample />
 {:else if route.params.view === 'report'}

@@ -92,6 +92,12 @@ class Account {
         subject = issuerAndSubject;
     }
 
+    /** Who signs in elsewhere never needs the one that was told. */
+    void forgetFirstPassword() {
+        password = null;
+        mustChange = false;
+    }
+
     Optional<String> subject() {
         return Optional.ofNullable(subject);
     }

@@ -68,6 +68,9 @@ class OpenIdPeople {
                     account.login(),
                     Map.of("issuer", told.getIssuer().toString()));
         }
+        if (account.mustChange()) {
+            account.forgetFirstPassword();
+        }
         roles.ifPresent(given -> take(account, given));
         accounts.save(account);
         return new OpenIdUser(account.login(), told.getIdToken());

@@ -23,6 +23,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -61,7 +62,7 @@ class WithinOwn implements KeepCheck {
                 "a layer that is for more than your departments. Give yours the condition “department”");
         for (Move move : changed(before.moves(), after.moves())) {
             require(
-                    isOwn(move.when(), own) && own.contains(Text.caseless(move.to())),
+                    own.contains(Text.caseless(move.to())) && isOfOwn(move.when(), scope),
                     "a move out of or into another department");
         }
         Set<String> touched = new HashSet<>();
@@ -101,15 +102,22 @@ class WithinOwn implements KeepCheck {
         return changed;
     }
 
+    /** Whether conditions match sections of one's own, and no others. */
+    private boolean isOfOwn(When when, Scope scope) {
+        List<Section> matched = all().filter(when::matches).toList();
+        return !matched.isEmpty() && matched.stream().allMatch(scope::section);
+    }
+
+    private Stream<Section> all() {
+        return arrivals.current().stream()
+                .flatMap(list -> arrivals.list(list).terms().stream()
+                        .flatMap(term -> arrivals.sections(list, term.code()).stream()));
+    }
+
     /** Ids of the sections of all terms of the list in use that the right reaches, as it lists them. */
     private Set<String> sections(Scope scope) {
         Set<String> ids = new HashSet<>();
-        arrivals.current()
-                .ifPresent(list -> arrivals.list(list).terms().stream()
-                        .flatMap(term -> arrivals.sections(list, term.code()).stream())
-                        .filter(scope::section)
-                        .map(Section::id)
-                        .forEach(ids::add));
+        all().filter(scope::section).map(Section::id).forEach(ids::add);
         return ids;
     }
 

@@ -98,11 +98,20 @@ class CarryOut {
     /** Does what can be done now. */
     void some() {
         SignedIn.as(NAME, () -> {
-            watch();
-            byTerm(RequestViews.State.APPROVED).forEach(this::change);
-            byTerm(RequestViews.State.BUILDING).forEach(this::build);
+            // what goes wrong with some is tried again soon, and never keeps the others waiting
+            tried("builds that have ended", this::watch);
+            byTerm(RequestViews.State.APPROVED).forEach((term, some) -> tried(term, () -> change(term, some)));
+            byTerm(RequestViews.State.BUILDING).forEach((term, some) -> tried(term, () -> build(term, some)));
             return null;
         });
+    }
+
+    private static void tried(String what, Runnable work) {
+        try {
+            work.run();
+        } catch (RuntimeException e) {
+            LOG.warn("Requests of {} wait a moment: {}", what, e.toString());
+        }
     }
 
     private Map<String, List<Wanted>> byTerm(RequestViews.State state) {
@@ -136,8 +145,10 @@ class CarryOut {
                 }
                 changes.addAll(own);
                 toBuild.add(one.request());
-            } catch (Refusal | NotFound e) {
+            } catch (Refusal | NotFound | Conflict e) {
                 end(one.request(), RequestViews.State.FAILED, e.getMessage());
+            } catch (RuntimeException e) {
+                LOG.warn("Request {} waits a moment: {}", one.request().id(), e.toString());
             }
         }
         if (toBuild.isEmpty()) {

@@ -21,6 +21,9 @@ import org.springframework.stereotype.Component;
 @Component
 class RequestMail {
     private static final Duration GOOD_FOR = Duration.ofDays(14);
+    /** So long it is said of a link that it is no longer good. */
+    private static final Duration REMEMBERED = Duration.ofDays(90);
+
     private static final int SECRET_BYTES = 24;
     private static final SecureRandom RANDOM = new SecureRandom();
 
@@ -71,6 +74,9 @@ class RequestMail {
     }
 
     private String link(long request, String login) {
+        db.sql("delete from request_link where until < ?")
+                .param(Timestamp.from(Instant.now().minus(REMEMBERED)))
+                .update();
         byte[] bytes = new byte[SECRET_BYTES];
         RANDOM.nextBytes(bytes);
         String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);

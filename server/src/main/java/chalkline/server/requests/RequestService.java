@@ -423,15 +423,6 @@ public class RequestService {
                 .toList();
     }
 
-    /** How many wait for whoever is signed in. */
-    @MayPartly(Right.READ_REQUESTS)
-    @Transactional(readOnly = true)
-    public int waiting() {
-        return (int) sheet().rows().stream()
-                .filter(row -> row.may() && row.state() == RequestViews.State.ASKED)
-                .count();
-    }
-
     private RequestViews.Does does(ShellRequest request) {
         return json.readValue(request.does(), RequestViews.Does.class);
     }

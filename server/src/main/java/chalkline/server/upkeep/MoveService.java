@@ -18,10 +18,13 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.Change;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Asks;
-import chalkline.server.policy.May;
+import chalkline.server.policy.MayPartly;
+import chalkline.server.policy.Policy;
 import chalkline.server.policy.Right;
+import chalkline.server.policy.Scope;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import chalkline.server.proof.Reached;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -31,7 +34,9 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
@@ -44,30 +49,45 @@ class MoveService {
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
     private final Asks asks;
+    private final Reached reached;
+    private final Policy policy;
 
-    MoveService(ProofService proofs, ArrivalService arrivals, ConventionsService conventions, Asks asks) {
+    MoveService(
+            ProofService proofs,
+            ArrivalService arrivals,
+            ConventionsService conventions,
+            Asks asks,
+            Reached reached,
+            Policy policy) {
+        this.policy = policy;
+        this.reached = reached;
         this.proofs = proofs;
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.asks = asks;
     }
 
-    @May(Right.READ_CAMPUS)
+    @MayPartly(Right.READ_PROOF)
     public MoveViews.Sheet sheet(String term) {
         ProofKey key = proofs.now(term);
         RegistrarList list = arrivals.list(key.arrival());
         Conventions rules = conventions.version(key.conventions());
-        List<Section> sections = proofs.proof(key).proof().sections();
+        List<Section> sections = reached.sections(key, Right.READ_PROOF);
+        Scope scope = policy.scope(Right.READ_PROOF);
         List<Section> listed = arrivals.sections(key.arrival(), term);
         List<MoveViews.Move> moves = new ArrayList<>();
         for (int i = 0; i < rules.moves().size(); i++) {
-            moves.add(move(i, rules.moves().get(i), list, listed));
+            if (scope.department(rules.moves().get(i).to())) {
+                moves.add(move(i, rules.moves().get(i), list, listed));
+            }
         }
         return new MoveViews.Sheet(
                 key.versions(),
                 key.conventions(),
                 moves,
-                departments(list, sections),
+                departments(list, sections).stream()
+                        .filter(one -> scope.department(one.code()))
+                        .toList(),
                 courses(sections),
                 list.terms().stream().map(AcademicSession::code).toList());
     }
@@ -144,21 +164,25 @@ class MoveService {
     }
 
     /** What a change of the conventions would do to categories and to all else of shells. */
-    @May(Right.READ_CAMPUS)
+    @MayPartly(Right.READ_PROOF)
     public MoveViews.Effect effect(String term, Change change) {
         ProofKey key = proofs.now(term).withConventions(change.basedOn());
         Conventions before = conventions.version(change.basedOn());
         Conventions after = change.applyTo(before);
         ProofService.Computed was = proofs.proof(key);
         Proof is = asks.whileWanted(() -> was.proof().under(after));
+        Predicate<ProofRow> seen = reached.seen(key, Right.READ_PROOF);
+        Predicate<ProofRow> sees = row -> seen.test(row)
+                || Optional.ofNullable(was.byKey().get(row.key())).filter(seen).isPresent();
+        List<ProofRow> now = is.rows().stream().filter(sees).toList();
         Map<String, int[]> categories = new TreeMap<>(Text.NATURAL);
-        count(was.proof().rows(), categories, 0);
-        count(is.rows(), categories, 1);
+        count(reached.rows(key, Right.READ_PROOF), categories, 0);
+        count(now, categories, 1);
         Map<Setting, Integer> fields = new EnumMap<>(Setting.class);
         List<MoveViews.Sample> samples = new ArrayList<>();
         List<String> keys = new ArrayList<>();
         int standing = 0;
-        for (ProofRow row : is.rows()) {
+        for (ProofRow row : now) {
             ProofRow then = was.byKey().get(row.key());
             List<Setting> changed = then == null ? List.of(Setting.values()) : changed(then, row);
             if (changed.isEmpty()) {

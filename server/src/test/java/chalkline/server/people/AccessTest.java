@@ -173,12 +173,12 @@ class AccessTest {
                     Right.CHANGE_UPKEEP,
                     true,
                     "{\"day\":\"2027-01-04\",\"department\":\"Anthropology\",\"to\":\"a@skerrow.example\"}"),
-            new Route("GET", "/api/terms/{term}/upkeep/moves", Right.READ_CAMPUS, false, ""),
+            new Route("GET", "/api/terms/{term}/upkeep/moves", Right.READ_PROOF, true, ""),
             new Route(
                     "POST",
                     "/api/terms/{term}/upkeep/moves/effect",
-                    Right.READ_CAMPUS,
-                    false,
+                    Right.READ_PROOF,
+                    true,
                     "{\"basedOn\":1,\"stack\":{\"layers\":[],\"about\":0}}"),
             new Route("GET", "/api/terms/{term}/upkeep/categories", Right.READ_CAMPUS, false, ""),
             new Route(

@@ -132,6 +132,37 @@ class NarrowedTest {
     }
 
     @Test
+    void coursesAreMovedAmongOwnDepartmentsOnly() {
+        Client medway = system.signedIn("medway");
+        JsonNode sheet = medway.get(TERM + "/upkeep/moves").json();
+        assertThat(sheet.get("departments").findValuesAsString("code")).containsExactlyInAnyOrder("HIST", "MUSC");
+        String course = sheet.get("courses").get(0).get("code").asString();
+        String from = sheet.get("courses").get(0).get("department").asString();
+        String to = from.equals("HIST") ? "MUSC" : "HIST";
+        assertThat(moved(medway, course, "OCEA").status()).isEqualTo(403);
+        assertThat(moved(sorley, course, "OCEA").status()).isEqualTo(403);
+        assertThat(moved(medway, course, to).status()).isEqualTo(200);
+    }
+
+    private static Client.Answer moved(Client client, String course, String to) {
+        return client.post(
+                "/api/conventions/versions",
+                JSON.writeValueAsString(Map.of(
+                        "change",
+                        Map.of(
+                                "basedOn",
+                                version(),
+                                "moves",
+                                Map.of(
+                                        "add",
+                                        List.of(Map.of("condition", "course", "values", List.of(course), "to", to)),
+                                        "takeOut",
+                                        List.of())),
+                        "note",
+                        "")));
+    }
+
+    @Test
     void buildsAreOfOwnShellsAndWatchedAsFarAsTheyAre() {
         Client.Answer foreignBuild = sorley.post(
                 TERM + "/builds",

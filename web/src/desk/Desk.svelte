@@ -176,12 +176,14 @@
         {/each}
     </ol>
     {#if campus.may('WRITE_COURSES')}
-        <p>
+        <p class="more">
             <a href={route.href('desk', { view: 'courses' })} onclick={follow}>Courses seen from outside</a>
         </p>
     {/if}
     {#if campus.may('READ_LEDGER')}
-        <p><a href={route.href('desk', { view: 'ledger' })} onclick={follow}>The whole ledger</a></p>
+        <p class="more">
+            <a href={route.href('desk', { view: 'ledger' })} onclick={follow}>The whole ledger</a>
+        </p>
     {/if}
     <p class="soft zone">Times are those of {campus.zone}.</p>
 {/snippet}
@@ -289,6 +291,9 @@
     li span {
         display: block;
         font-size: 12.5px;
+    }
+    .more {
+        margin-top: 14px;
     }
     .zone {
         margin-top: 14px;

@@ -231,7 +231,7 @@
 
 {#snippet margin()}
     <Schedule />
-    <Offers version={arrivals[0]?.id ?? 0} />
+    {#if campus.mayAll('READ_LISTS')}<Offers version={arrivals[0]?.id ?? 0} />{/if}
     <LeftOuts version={arrivals[0]?.id ?? 0} />
     <h2>Arrivals</h2>
     {#if arrivals.length === 0}<p class="soft">None yet.</p>{/if}
@@ -295,7 +295,7 @@
                 ])}
         />
     {/if}
-    {#if route.term !== NO_TERM}
+    {#if route.term !== NO_TERM && campus.mayAll('READ_LISTS')}
         <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
         <nav onclick={follow} aria-label="What no registrar lists">
             <a href={route.href('arrivals', { view: 'sheet' })}>Courses from a spreadsheet</a>

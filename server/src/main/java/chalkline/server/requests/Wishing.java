@@ -34,6 +34,12 @@ final class Wishing {
                 && (wish.title() == null || wish.title().isBlank())) {
             throw new Refusal("title", 0, "Say what the shell is to be called.");
         }
+        if (wish.kind() == RequestKind.MASTER
+                && wish.from() != null
+                && seen.before().stream().noneMatch(row -> row.key().equals(wish.from()))) {
+            // else somebody else's content would come along, unseen by whoever decides
+            throw new Refusal("from", 0, "It begins empty, or with the content of that section's own shell.");
+        }
         if (wish.kind() != RequestKind.TOGETHER && wish.sections().size() != 1 && wish.kind() != RequestKind.SHELL) {
             throw new Refusal("sections", 0, "Choose one section for this.");
         }

@@ -298,6 +298,12 @@ class RequestsTest {
         lms.get("/mail/api/messages")
                 .json()
                 .forEach(mail -> assertThat(mail.get("html").asString()).doesNotContain("<script"));
+        // nor does anybody get the content of a shell that is not theirs
+        String other = "s:" + teachers.pairs().get(5).second().get("id").asString();
+        assertThat(who.client()
+                        .post("/api/requests", wish("MASTER", Map.of("title", "Mine", "from", other), who.second()))
+                        .text())
+                .contains("that section's own shell");
         for (String odd : List.of("a\u0000b", "two\u0007")) {
             assertThat(who.client()
                             .post("/api/requests", wish("TITLE", Map.of("title", odd), who.second()))

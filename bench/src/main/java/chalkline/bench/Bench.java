@@ -52,7 +52,8 @@ public final class Bench {
             rows.addAll(ManyPeople.measure());
         }
         if (rows.isEmpty()) {
-            throw new IllegalArgumentException("There are files, screens, builds, large and people to measure, no " + only + ".");
+            throw new IllegalArgumentException(
+                    "There are files, screens, builds, large and people to measure, no " + only + ".");
         }
         System.out.println();
         rows.forEach(System.out::println);

@@ -54,16 +54,15 @@ final class Upkeeping {
     private static JsonNode scan(Client abara, boolean everything) {
         abara.post("/api/lms/refreshes?everything=" + everything, "");
         return abara.until(
-                "/api/lms/refreshes/latest",
-                now -> !now.get("state").asString().equals("RUNNING"));
+                "/api/lms/refreshes/latest", now -> !now.get("state").asString().equals("RUNNING"));
     }
 
     private static int page(Client lms) {
         int shells = 0;
         String after = "0";
         while (after != null) {
-            JsonNode page = lms.get("/lms/api/shells?limit=" + PAGE + "&after=" + after)
-                    .json();
+            JsonNode page =
+                    lms.get("/lms/api/shells?limit=" + PAGE + "&after=" + after).json();
             shells += page.get("items").size();
             after = page.hasNonNull("next") ? page.get("next").asString() : null;
         }

@@ -2,6 +2,7 @@ package chalkline.server;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.lang.management.ManagementFactory;
 import java.net.HttpURLConnection;
 import java.net.URI;
 import java.nio.file.Files;
@@ -33,10 +34,9 @@ public final class Programs implements AutoCloseable {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx1g",
-                "-XX:+ExitOnOutOfMemoryError",
-                "-XX:TieredStopAtLevel=1",
-                "-jar",
-                jar.toString()));
+                "-XX:+ExitOnOutOfMemoryError"));
+        command.addAll(compilers(jar));
+        command.addAll(List.of("-jar", jar.toString()));
         command.addAll(arguments);
         Path log = RunningSystem.root().resolve("run").resolve(name + "-" + jar.getFileName() + ".log");
         ProcessBuilder builder = new ProcessBuilder(command)
@@ -52,6 +52,18 @@ public final class Programs implements AutoCloseable {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /**
+     * Tests want programs that start fast, so these are compiled as the tests are: by the first compiler only. A benchmark's
+     * server has both, as where it is used.
+     */
+    private static List<String> compilers(Path jar) {
+        return jar.getFileName().toString().startsWith("standins")
+                ? List.of("-XX:TieredStopAtLevel=1")
+                : ManagementFactory.getRuntimeMXBean().getInputArguments().stream()
+                        .filter(argument -> argument.startsWith("-XX:TieredStopAtLevel"))
+                        .toList();
     }
 
     /** Waits until the program started last answers. */

@@ -42,12 +42,14 @@ public class HeldService {
 
     /**
      * @param instructors sourcedIds of those who teach in a shell, by its key, where the LMS says so
+     * @param taught the shells in which somebody teaches, by that person's sourcedId
      * @param facts by key, where the LMS tells any
      * @param gone by key, when it was seen that a shell is no longer there
      */
     private record Seen(
             List<HeldShell> shells,
             Map<String, List<String>> instructors,
+            Map<String, List<HeldShell>> taught,
             Map<String, Lms.Facts> facts,
             Map<String, Instant> gone) {}
 
@@ -77,6 +79,11 @@ public class HeldService {
     /** Who teaches in the shells of a version, by their keys; shells of which the LMS does not say so are left out. */
     public Map<String, List<String>> instructors(int version) {
         return seen.get(version).instructors();
+    }
+
+    /** The shells of a version in which a person, by sourcedId, teaches, as far as the LMS says so. */
+    public List<HeldShell> taughtBy(int version, String person) {
+        return seen.get(version).taught().getOrDefault(person, List.of());
     }
 
     /** What the LMS tells of the shells of a version beside what can be put into them, by their keys. */
@@ -234,6 +241,7 @@ public class HeldService {
         try (StatelessSession session = sessions.openStatelessSession()) {
             List<HeldShell> held = new ArrayList<>();
             Map<String, List<String>> instructors = new HashMap<>();
+            Map<String, List<HeldShell>> taught = new HashMap<>();
             Map<String, Lms.Facts> facts = new HashMap<>();
             Map<String, Instant> gone = new HashMap<>();
             Set<String> standing = new HashSet<>();
@@ -244,16 +252,20 @@ public class HeldService {
                     continue;
                 }
                 standing.add(shell.key());
-                held.add(toCore(shell));
+                HeldShell known = toCore(shell);
+                held.add(known);
                 if (shell.instructors() != null) {
                     instructors.put(shell.key(), shell.instructors());
+                    shell.instructors()
+                            .forEach(person -> taught.computeIfAbsent(person, one -> new ArrayList<>())
+                                    .add(known));
                 }
                 if (shell.facts() != null) {
                     facts.put(shell.key(), shell.facts());
                 }
             }
             gone.keySet().removeAll(standing);
-            return new Seen(held, instructors, facts, gone);
+            return new Seen(held, instructors, taught, facts, gone);
         }
     }
 

@@ -19,6 +19,9 @@ interface Accounts extends JpaRepository<Account, String> {
     @Query("select a.login as login, a.name as name from Account a")
     List<Named> names();
 
+    @Query("select a.login as login, a.name as name from Account a where a.login in :logins")
+    List<Named> names(Collection<String> logins);
+
     @EntityGraph(attributePaths = {"roles", "departments"})
     Optional<Account> findWithRolesByLogin(String login);
 

@@ -118,7 +118,16 @@ public class PeopleService implements UserDetailsService {
 
     /** The names of all people, by their logins, for lists. */
     public Map<String, String> names() {
-        return accounts.names().stream().collect(Collectors.toMap(Accounts.Named::getLogin, Accounts.Named::getName));
+        return byLogin(accounts.names());
+    }
+
+    /** The names of some people, by their logins. */
+    public Map<String, String> names(Collection<String> logins) {
+        return logins.isEmpty() ? Map.of() : byLogin(accounts.names(logins));
+    }
+
+    private static Map<String, String> byLogin(List<Accounts.Named> named) {
+        return named.stream().collect(Collectors.toMap(Accounts.Named::getLogin, Accounts.Named::getName));
     }
 
     /** Where somebody is written to; empty where nobody has the login. */

@@ -18,6 +18,7 @@ import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -403,11 +404,10 @@ public class RequestService {
                 : scope.departments().isEmpty()
                         ? requests.findByAskerOrderByIdDesc(SignedIn.login(), MOST)
                         : requests.findOf(SignedIn.login(), scope.departments(), MOST);
-        Map<String, String> names = people.names();
         Map<RequestViews.State, Integer> states = new EnumMap<>(RequestViews.State.class);
         all.forEach(request -> states.merge(request.state(), 1, Integer::sum));
         return new RequestViews.Sheet(
-                all.stream().map(request -> row(request, does(request), names)).toList(),
+                rows(all),
                 states.entrySet().stream()
                         .map(state -> new RequestViews.StateCount(state.getKey(), state.getValue()))
                         .toList());
@@ -417,10 +417,21 @@ public class RequestService {
     @MayPartly(Right.TEACH)
     @Transactional(readOnly = true)
     public List<RequestViews.Row> own() {
-        Map<String, String> names = people.names();
-        return requests.findByAskerOrderByIdDesc(SignedIn.login(), MOST).stream()
-                .map(request -> row(request, does(request), names))
-                .toList();
+        return rows(requests.findByAskerOrderByIdDesc(SignedIn.login(), MOST));
+    }
+
+    private List<RequestViews.Row> rows(List<ShellRequest> all) {
+        Map<String, String> names = names(all);
+        return all.stream().map(request -> row(request, does(request), names)).toList();
+    }
+
+    private Map<String, String> names(Collection<ShellRequest> all) {
+        Set<String> logins = new HashSet<>();
+        all.forEach(request -> {
+            logins.add(request.asker());
+            request.decidedBy().ifPresent(logins::add);
+        });
+        return people.names(logins);
     }
 
     private RequestViews.Does does(ShellRequest request) {
@@ -460,7 +471,7 @@ public class RequestService {
             RequestViews.Does then = does(request);
             Wish wish = wish(request);
             return new RequestViews.One(
-                    row(request, then, people.names()),
+                    row(request, then, names(List.of(request))),
                     wish,
                     request.state() == RequestViews.State.ASKED || request.state() == RequestViews.State.BACK
                             ? now(request, wish, then)

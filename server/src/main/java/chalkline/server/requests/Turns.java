@@ -28,7 +28,10 @@ class Turns {
     }
 
     List<RequestViews.Turn> of(long request) {
-        Map<String, String> names = people.names();
+        Map<String, String> names = people.names(db.sql("select distinct who from request_turn where request_id = ?")
+                .param(request)
+                .query(String.class)
+                .list());
         return db.sql("select at, who, what, note from request_turn where request_id = ? order by id")
                 .param(request)
                 .query((row, n) -> new RequestViews.Turn(

@@ -21,10 +21,13 @@ import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Policy;
 import chalkline.server.policy.Right;
 import chalkline.server.policy.Scope;
+import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.requests.Asking;
 import chalkline.server.requests.RequestService;
 import chalkline.server.templates.TemplateService;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
@@ -32,7 +35,6 @@ import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -45,6 +47,7 @@ import org.springframework.stereotype.Service;
 @Service
 class TeachingService {
     private static final int MOST_FREE = 20;
+    private static final int TERMS_IN_MEMORY = 6;
 
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -57,6 +60,7 @@ class TeachingService {
     private final TemplateService templates;
     private final Masters masters;
     private final Today today;
+    private final LoadingCache<ProofKey, Taught> byTerm;
 
     TeachingService(
             ArrivalService arrivals,
@@ -81,6 +85,9 @@ class TeachingService {
         this.templates = templates;
         this.masters = masters;
         this.today = today;
+        this.byTerm = Caffeine.newBuilder()
+                .maximumSize(TERMS_IN_MEMORY)
+                .build(key -> new Taught(proofs.proof(key).proof()));
     }
 
     @MayPartly(Right.TEACH)
@@ -119,16 +126,8 @@ class TeachingService {
     }
 
     private TeachingViews.Term term(AcademicSession session, Scope own, OffsetDateTime now) {
-        ProofService.Computed proof = proofs.proof(proofs.now(session.code()));
-        List<Section> sections = proof.proof().sections().stream()
-                .filter(own::section)
-                .sorted(Labels.ORDER)
-                .toList();
-        Set<String> ids = sections.stream().map(Section::id).collect(Collectors.toSet());
-        Map<String, ProofRow> rows = new HashMap<>();
-        proof.proof().rows().stream()
-                .filter(row -> row.shell().isPresent())
-                .forEach(row -> row.sections().stream().filter(ids::contains).forEach(id -> rows.put(id, row)));
+        Taught taught = byTerm.get(proofs.now(session.code()));
+        List<Section> sections = taught.of(own.person());
         Set<String> departments =
                 sections.stream().map(section -> section.department().code()).collect(Collectors.toSet());
         List<PeopleViews.Contact> schedulers = people.schedulersOf(departments);
@@ -140,18 +139,18 @@ class TeachingService {
                 today.isAfter(session, conventions.zone()),
                 asking.of(session.code()),
                 sections.stream()
-                        .map(section -> section(section, sections, rows, own, now))
+                        .map(section -> section(section, sections, taught.rows(), own, now))
                         .toList(),
-                free(proof.proof().sections(), sections),
+                free(taught, sections),
                 schedulers.isEmpty() ? people.administrators() : schedulers);
     }
 
     /** Sections of courses that one teaches, which nobody teaches yet. */
-    private static List<TeachingViews.Free> free(List<Section> all, List<Section> own) {
-        Set<String> courses = own.stream().map(section -> section.course().id()).collect(Collectors.toSet());
-        return all.stream()
-                .filter(section -> section.instructors().isEmpty()
-                        && courses.contains(section.course().id()))
+    private static List<TeachingViews.Free> free(Taught taught, List<Section> own) {
+        return own.stream()
+                .map(section -> section.course().id())
+                .distinct()
+                .flatMap(course -> taught.untaught(course).stream())
                 .sorted(Labels.ORDER)
                 .limit(MOST_FREE)
                 .map(section -> new TeachingViews.Free(
@@ -223,12 +222,8 @@ class TeachingService {
     private List<TeachingViews.Past> past(Scope own, List<TeachingViews.Term> terms, OffsetDateTime now) {
         Set<String> listed = new HashSet<>();
         terms.forEach(term -> listed.add(term.code()));
-        int version = held.current();
-        Map<String, List<String>> instructors = held.instructors(version);
-        return held.shells(version).stream()
+        return held.taughtBy(held.current(), own.person()).stream()
                 .filter(shell -> !shell.isMaster() && !listed.contains(shell.term()))
-                .filter(shell ->
-                        instructors.getOrDefault(shell.key(), List.of()).contains(own.person()))
                 .map(shell -> new TeachingViews.Past(
                         shell.term(),
                         shell.key(),

@@ -65,7 +65,9 @@ final class ManyPeople {
             List<Answer> together = new ArrayList<>();
             together(system, teachers, together);
             JsonNode now = abara.get(build).json();
-            System.out.println(now.toString());
+            System.out.printf(
+                    "%s of %s shells stand when the last of them is done, %s failed%n",
+                    now.get("done"), now.get("shells"), now.get("failed"));
             split(together, idle);
             return List.of(new Row(
                     PEOPLE + " people while a term is built, 95th percentile of " + together.size() + " answers",

@@ -147,8 +147,7 @@ class LotWork {
                 records.refused(lot, all, group, word, String.valueOf(e.getMessage()));
                 return;
             } catch (LmsUnavailable e) {
-                boolean alone =
-                        !(e instanceof LmsLeftAlone) && atOnce.sinceAnswer().compareTo(ANSWERS_OTHERS) < 0;
+                boolean alone = isAboutTheCall(e, atOnce.sinceAnswer());
                 if (!alone || tries + 1 < MOST_TRIES) {
                     postpone(lot, e, alone ? tries + 1 : tries);
                     return;
@@ -294,7 +293,7 @@ class LotWork {
     private void postpone(BuildLots.Lot lot, LmsUnavailable e, int tries) {
         Duration wait = e instanceof LmsLeftAlone
                 ? jittered(settings.lms().leftAlone().dividedBy(2))
-                : e.after().orElseGet(() -> jittered(grown(tries)));
+                : e.after().map(LotWork::spread).orElseGet(() -> jittered(grown(tries)));
         lots.postpone(lot, wait, tries, lot.errors());
         if (atOnce.sinceAnswer().compareTo(SILENT) > 0) {
             records.change(lot.build(), build -> {
@@ -309,6 +308,19 @@ class LotWork {
     private static Duration grown(int tries) {
         Duration grown = FIRST_PAUSE.multipliedBy(1L << Math.min(tries, 10));
         return grown.compareTo(LONGEST_PAUSE) < 0 ? grown : LONGEST_PAUSE;
+    }
+
+    /**
+     * Whether it is this call that comes to nothing, rather than the LMS being away. One that says when to come again says
+     * nothing of the call, however often it says so.
+     */
+    static boolean isAboutTheCall(LmsUnavailable e, Duration sinceAnswer) {
+        return !(e instanceof LmsLeftAlone) && e.after().isEmpty() && sinceAnswer.compareTo(ANSWERS_OTHERS) < 0;
+    }
+
+    /** All that are told the same second would come in it together, and most would be sent away again. */
+    static Duration spread(Duration least) {
+        return least.plusMillis(ThreadLocalRandom.current().nextLong(least.toMillis() + 1));
     }
 
     private static Duration jittered(Duration most) {

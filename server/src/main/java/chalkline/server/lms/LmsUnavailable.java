@@ -15,7 +15,7 @@ public class LmsUnavailable extends RuntimeException {
     }
 
     /** @param after when to ask again, in the LMS's own word; null where it has none */
-    LmsUnavailable(String message, Throwable cause, @Nullable Duration after) {
+    public LmsUnavailable(String message, Throwable cause, @Nullable Duration after) {
         super(message, cause);
         this.after = after;
     }

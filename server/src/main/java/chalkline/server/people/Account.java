@@ -60,6 +60,11 @@ class Account {
         mustChange = false;
     }
 
+    /** The same password, kept in another way. */
+    void keepAnew(String encoded) {
+        password = encoded;
+    }
+
     void giveFirstPassword(String encoded) {
         password = encoded;
         mustChange = true;

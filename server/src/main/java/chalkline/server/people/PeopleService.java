@@ -202,6 +202,18 @@ public class PeopleService implements UserDetailsService {
         return details(account);
     }
 
+    /** Keeps the password of whoever signs in as it is kept by now; it is the same password. */
+    @Transactional
+    public UserDetails keepAnew(UserDetails who, String encoded) {
+        Account account = account(who.getUsername());
+        // unless it was changed in that moment
+        if (account.password().filter(kept -> kept.equals(who.getPassword())).isPresent()) {
+            account.keepAnew(encoded);
+            accounts.save(account);
+        }
+        return details(account);
+    }
+
     /** Everyone, by name. */
     @May(Right.READ_PEOPLE)
     @Transactional(readOnly = true)

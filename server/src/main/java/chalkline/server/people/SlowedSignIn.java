@@ -13,6 +13,7 @@ class SlowedSignIn extends DaoAuthenticationProvider {
     SlowedSignIn(PeopleService people, PasswordEncoder passwords, SignInFailures failures) {
         super(people);
         setPasswordEncoder(passwords);
+        setUserDetailsPasswordService(people::keepAnew);
         this.failures = failures;
     }
 

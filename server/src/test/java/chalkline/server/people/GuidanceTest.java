@@ -6,6 +6,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 /**
  * Passwords against the rules of NIST SP 800-63B, revision 4, section 3.1.1.2 (password verifiers); the section is named from
@@ -36,6 +37,18 @@ class GuidanceTest {
         assertThat(passwords.matches(longOne, kept)).isTrue();
         assertThat(passwords.matches(longOne + "!", kept)).isFalse();
         assertThat(passwords.matches(longOne.substring(0, 72), kept)).isFalse();
+    }
+
+    @Test
+    void whatWasKeptOtherwiseBeforeIsKnownAndKeptAnew() {
+        Passwords passwords = new Passwords();
+        String before = new BCryptPasswordEncoder(4).encode("kelp over reefs");
+        assertThat(passwords.matches("kelp over reefs", before)).isTrue();
+        assertThat(passwords.matches("kelp over reef", before)).isFalse();
+        assertThat(passwords.upgradeEncoding(before)).isTrue();
+        String now = passwords.encode("kelp over reefs");
+        assertThat(now).startsWith("$argon2id$v=19$m=7168,t=5,p=1$");
+        assertThat(passwords.upgradeEncoding(now)).isFalse();
     }
 
     @ParameterizedTest

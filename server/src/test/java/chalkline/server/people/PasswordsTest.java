@@ -8,6 +8,8 @@ import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 class PasswordsTest {
     private static RunningSystem system;
@@ -64,6 +66,25 @@ class PasswordsTest {
         Client again = Client.anonymous(system.address());
         assertThat(signIn(again, "dorn", first)).isEqualTo(401);
         assertThat(signIn(again, "dorn", "four words of chalk")).isEqualTo(204);
+    }
+
+    @Test
+    void whatWasKeptWithBcryptIsKeptAnewWhenItsOwnerSignsIn() {
+        invited("ferro");
+        JdbcClient db = system.bean(JdbcClient.class);
+        db.sql("update account set password = ? where login = 'ferro'")
+                .param(new BCryptPasswordEncoder(4).encode("kelp over reefs"))
+                .update();
+        assertThat(signIn(Client.anonymous(system.address()), "ferro", "kelp over reef"))
+                .isEqualTo(401);
+        assertThat(signIn(Client.anonymous(system.address()), "ferro", "kelp over reefs"))
+                .isEqualTo(204);
+        assertThat(db.sql("select password from account where login = 'ferro'")
+                        .query(String.class)
+                        .single())
+                .startsWith("$argon2id$");
+        assertThat(signIn(Client.anonymous(system.address()), "ferro", "kelp over reefs"))
+                .isEqualTo(204);
     }
 
     @Test

@@ -1,0 +1,43 @@
+package chalkline.server.build;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.server.lms.LmsUnavailable;
+import java.io.IOException;
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class LotWorkTest {
+    private static final Duration JUST_NOW = Duration.ofSeconds(1);
+
+    private static LmsUnavailable failed(Duration after) {
+        return new LmsUnavailable("The LMS answered 429.", new IOException("429"), after);
+    }
+
+    @Test
+    void anLmsThatSaysWhenToComeAgainNeverFailsACall() {
+        // RFC 6585, section 4: 429 is about the rate of a client, with Retry-After for how long to wait
+        assertThat(LotWork.isAboutTheCall(failed(Duration.ofSeconds(1)), JUST_NOW))
+                .isFalse();
+        assertThat(LotWork.isAboutTheCall(failed(null), JUST_NOW))
+                .as("one that fails while others pass")
+                .isTrue();
+        assertThat(LotWork.isAboutTheCall(failed(null), Duration.ofMinutes(1)))
+                .as("no call passes")
+                .isFalse();
+    }
+
+    @Test
+    void thoseSentAwayTogetherDoNotComeAgainTogether() {
+        Duration told = Duration.ofSeconds(1);
+        Set<Duration> waits = new HashSet<>();
+        for (int i = 0; i < 50; i++) {
+            waits.add(LotWork.spread(told));
+        }
+        assertThat(waits)
+                .hasSizeGreaterThan(10)
+                .allSatisfy(wait -> assertThat(wait).isBetween(told, told.multipliedBy(2)));
+    }
+}

@@ -120,7 +120,7 @@ class EntryCodes {
         String code = code();
         boolean told = tell(row, code, until);
         transaction.executeWithoutResult(status -> {
-            ended(term, key);
+            boolean renewed = ended(term, key) > 0;
             db.sql("insert into entry_code (term, shell_key, code, until, told, made_by, made_at)"
                             + " values (?, ?, ?, ?, ?, ?, ?)")
                     .params(Arrays.asList(
@@ -133,7 +133,7 @@ class EntryCodes {
                             Timestamp.from(Instant.now())))
                     .update();
             ledger.write(
-                    "entry code made",
+                    renewed ? "entry code renewed" : "entry code made",
                     key,
                     Map.of("term", term, "shell", key, "until", until == null ? "" : until.toString()));
         });
@@ -161,8 +161,9 @@ class EntryCodes {
         });
     }
 
-    private void ended(String term, String key) {
-        db.sql("update entry_code set ended_at = ?, ended_by = ? where term = ? and shell_key = ? and ended_at is null")
+    private int ended(String term, String key) {
+        return db.sql(
+                        "update entry_code set ended_at = ?, ended_by = ? where term = ? and shell_key = ? and ended_at is null")
                 .params(Timestamp.from(Instant.now()), SignedIn.login(), term, key)
                 .update();
     }

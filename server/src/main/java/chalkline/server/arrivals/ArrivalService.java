@@ -241,7 +241,11 @@ public class ArrivalService {
         ledger.write(
                 wasHeld ? "held list accepted" : "earlier list used again",
                 arrival.fileName(),
-                Map.of("arrival", taken.id(), "reason", reason));
+                Map.of(
+                        "arrival", taken.id(),
+                        "before", inUse.orElseThrow().id(),
+                        "after", taken.id(),
+                        "reason", reason));
         return view(taken);
     }
 

@@ -12,6 +12,7 @@ import java.time.LocalTime;
 import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -81,6 +82,10 @@ class ScheduleService {
                 schedule.active() ? schedule.next(now).toInstant() : null);
     }
 
+    private static Map<String, Object> told(ListSchedule schedule) {
+        return Map.of("active", schedule.active(), "at", schedule.atTime().toString());
+    }
+
     @May(Right.CHANGE_CAMPUS)
     @Transactional
     public View set(String key, boolean active, LocalTime at) {
@@ -89,12 +94,20 @@ class ScheduleService {
             throw new Refusal("Where " + source.name() + " is fetched is not set. Set its address (docs/running.md) and"
                     + " start Chalk Line again.");
         }
-        ListSchedule schedule = schedules.lock(key).orElseGet(() -> new ListSchedule(key));
+        Optional<ListSchedule> there = schedules.lock(key);
+        Map<String, Object> before = there.map(ScheduleService::told).orElse(Map.of("active", false));
+        ListSchedule schedule = there.orElseGet(() -> new ListSchedule(key));
         schedule.set(active, at, ZonedDateTime.now(conventions.zone()), SignedIn.login());
         ledger.write(
                 active ? "schedule set" : "schedule switched off",
                 source.name(),
-                Map.of("at", at.toString(), "zone", conventions.zone().getId()));
+                Map.of(
+                        "before",
+                        before,
+                        "after",
+                        told(schedule),
+                        "zone",
+                        conventions.zone().getId()));
         return view(source, schedules.saveAndFlush(schedule));
     }
 }

@@ -12,6 +12,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.ledger.Changed;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
@@ -44,6 +45,7 @@ import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Works out what new shells start from, and keeps dates that a person adjusted. */
@@ -195,27 +197,34 @@ public class StartService {
             throw new Refusal("due", 0, "The earlier shell has no item " + left.keySet() + " any more; look again.");
         }
         try {
-            store(term, row, adjusted, changed);
+            store(term, row, adjusted, units, changed);
         } catch (DataIntegrityViolationException | OptimisticLockingFailureException e) {
             throw meanwhile(Optional.empty());
         }
     }
 
     /** The LMS was asked before, so that no connection to the database waits for it. */
-    private void store(String term, ProofRow row, Adjusted adjusted, List<Lms.OutlineUnit> changed) {
+    private void store(
+            String term,
+            ProofRow row,
+            Adjusted adjusted,
+            List<Lms.OutlineUnit> carried,
+            List<Lms.OutlineUnit> changed) {
         transaction.executeWithoutResult(status -> {
             ShellStart.Key id = new ShellStart.Key(term, row.key());
             Optional<ShellStart> before = kept.findById(id);
             if (before.map(ShellStart::revision).orElse(0) != adjusted.basedOn()) {
                 throw meanwhile(before);
             }
+            JsonNode was = before.filter(start -> start.fromKey().equals(adjusted.from()))
+                    .map(start -> json.readTree(start.content()))
+                    .orElseGet(() -> json.valueToTree(carried));
             ShellStart start = before.orElseGet(() -> new ShellStart(id));
             start.keep(adjusted.from(), json.writeValueAsString(changed), SignedIn.login());
             kept.saveAndFlush(start);
-            ledger.write(
-                    "dates of a shell kept",
-                    row.code(),
-                    Map.of("from", adjusted.from(), "adjusted", adjusted.due().size()));
+            Map<String, Object> told = new HashMap<>(Changed.between(was, json.valueToTree(changed)));
+            told.putAll(Map.of("from", adjusted.from(), "shell", row.key(), "term", term));
+            ledger.write("dates of a shell kept", row.code(), told);
         });
     }
 

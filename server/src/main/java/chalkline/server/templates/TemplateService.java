@@ -12,6 +12,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.ledger.Changed;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -162,8 +163,11 @@ public class TemplateService {
         } catch (DataIntegrityViolationException e) {
             throw new Conflict("This template was kept by someone else at the same moment.");
         }
-        ledger.write(
-                gone ? "template taken out" : "template kept", draft.id(), Map.of("version", now + 1, "note", note));
+        Map<String, Object> told = new HashMap<>(Changed.between(
+                fresh ? json.createObjectNode() : json.readTree(before.content()),
+                gone ? json.createObjectNode() : json.valueToTree(draft)));
+        told.putAll(Map.of("before", "version " + now, "after", "version " + (now + 1), "note", note));
+        ledger.write(gone ? "template taken out" : "template kept", draft.id(), told);
         return new View(about(version), draft);
     }
 

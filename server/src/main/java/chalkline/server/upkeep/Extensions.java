@@ -137,6 +137,11 @@ class Extensions {
         }
         String moment = IsoMoment.write(until.atTime(END_OF_DAY).atZone(zone));
         String there = row.held().get().key();
+        String before = of(term).stream()
+                .filter(one -> one.key().equals(key) && one.user().equals(user))
+                .map(LifeViews.Extension::until)
+                .findFirst()
+                .orElse("");
         tell(new Lms.Extension(there, user, moment));
         transaction.executeWithoutResult(status -> {
             db.sql(
@@ -148,7 +153,9 @@ class Extensions {
                     .params(term, key, user, moment, reason, SignedIn.login(), now())
                     .update();
             ledger.write(
-                    "let in longer", term, Map.of("shell", key, "person", user, "until", moment, "reason", reason));
+                    "let in longer",
+                    term,
+                    Map.of("shell", key, "person", user, "before", before, "after", moment, "reason", reason));
         });
         return of(term);
     }
@@ -174,7 +181,10 @@ class Extensions {
             db.sql("update extension set ended_at = ? where id = ?")
                     .params(now(), id)
                     .update();
-            ledger.write("let in no longer", term, Map.of("shell", given.key(), "person", given.user()));
+            ledger.write(
+                    "let in no longer",
+                    term,
+                    Map.of("shell", given.key(), "person", given.user(), "before", given.until(), "after", ""));
         });
         return of(term);
     }

@@ -20,9 +20,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What was done is found again, and what was done to the ledger itself is found too. */
 class LedgerTest {
+    private static final JsonMapper JSON = new JsonMapper();
+
     private static RunningSystem system;
     private static Client abara;
 
@@ -98,6 +101,39 @@ class LedgerTest {
         assertThat(vocabulary.get("people").toString()).contains("N. Abara");
         // what a word looks like to the database is a word and nothing else
         assertThat(ledger("?find=%25").get("lines")).isEmpty();
+    }
+
+    private static JsonNode lastOf(String what) {
+        return JSON.readTree(ledger("?what=" + what.replace(" ", "%20"))
+                .get("lines")
+                .get(0)
+                .get("detail")
+                .asString());
+    }
+
+    @Test
+    void entriesSayWhatWasBeforeAndWhatIsAfter() {
+        String schedule = "/api/arrivals/sources/registrar/schedule";
+        abara.put(schedule, "{\"active\":true,\"at\":\"02:30\"}");
+        abara.put(schedule, "{\"active\":false,\"at\":\"03:15\"}");
+        JsonNode off = lastOf("schedule switched off");
+        assertThat(off.get("before").toString()).contains("true", "02:30");
+        assertThat(off.get("after").toString()).contains("false", "03:15");
+        keepTemplate("Boots.", 0);
+        keepTemplate("Boots and a coat.", 1);
+        JsonNode kept = lastOf("template kept");
+        assertThat(kept.get("before").asString()).isEqualTo("version 1");
+        assertThat(kept.get("changed"))
+                .singleElement()
+                .satisfies(field -> assertThat(field.toString())
+                        .contains("\"instruction\"", "\"Boots.\"", "\"Boots and a coat.\""));
+    }
+
+    private static void keepTemplate(String instruction, int basedOn) {
+        Client.Answer kept = abara.post("/api/templates", """
+                {"draft":{"id":"field-work","title":"Field work","instruction":"%s","weekTitle":"Week {week}","files":{},
+                 "units":[],"everyWeek":[]},"basedOn":%d,"note":"for the test"}""".formatted(instruction, basedOn));
+        assertThat(kept.status()).as(kept.text()).isEqualTo(200);
     }
 
     /** Each way of tampering, and how it is undone after. */

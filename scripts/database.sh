@@ -11,12 +11,7 @@ database_start() { # folder port
     fi
     socket=$(database_socket "$folder")
     local user=()
-    if [ "$(id -u)" = 0 ]; then
-        user=(--user=root)
-        if id mysql >/dev/null 2>&1 && su -s /bin/sh mysql -c "test -x '$folder'" 2>/dev/null; then
-            user=(--user=mysql); chown mysql "$folder"
-        fi
-    fi
+    database_user "$folder"
     if [ ! -d "$data/mysql" ]; then
         rm -rf "$data.new"
         mariadb-install-db --no-defaults "${user[@]}" --datadir="$data.new" --skip-test-db \
@@ -46,6 +41,15 @@ database_start() { # folder port
 EOF
     began+=(database)
     flock -u 8
+}
+
+database_user() { # folder; sets user: as whom the database runs, where root starts it
+    user=()
+    [ "$(id -u)" = 0 ] || return 0
+    user=(--user=root)
+    if id mysql >/dev/null 2>&1 && su -s /bin/sh mysql -c "test -x '$1'" 2>/dev/null; then
+        user=(--user=mysql); chown mysql "$1"
+    fi
 }
 
 database_socket() { # folder; a socket's path may have 107 bytes at most

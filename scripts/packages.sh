@@ -29,7 +29,7 @@ packages() { # [test | cli]
     need mariadb mariadb-client-core
     need npm npm
     need flock util-linux
-    if [ "${1:-}" = test ]; then need chromium chromium; fi
+    if [ "${1:-}" = test ]; then need chromium chromium; need mariadb-backup mariadb-backup; fi
     install_missing
     local java; java=$(javac -version 2>&1 | sed -n 's/^javac \([0-9]*\).*/\1/p') # JAVA_TOOL_OPTIONS adds a line
     [ "${java:-0}" -ge 17 ] || die "Java 17 or newer is wanted; javac says $(javac -version 2>&1)."

@@ -7,7 +7,7 @@ import java.nio.charset.StandardCharsets;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** The command line: the same computation as the application, on files, without server or database. */
+/** The command line: the same computation as the application, on files, without server or database; and what looks at an LMS. */
 @Command(
         name = "chalkline",
         mixinStandardHelpOptions = true,
@@ -17,7 +17,8 @@ import picocli.CommandLine.Command;
             CarryCommand.class,
             ChangesCommand.class,
             WhyCommand.class,
-            ConventionsCommand.class
+            ConventionsCommand.class,
+            ConformCommand.class
         })
 public final class Main {
     static final int FAULTY = 2;

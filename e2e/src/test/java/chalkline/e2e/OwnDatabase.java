@@ -5,7 +5,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.List;
 import java.util.stream.Stream;
 
 /** A MariaDB that a test may kill, since nobody else uses it. What was committed is on disk before anybody hears of it. */
@@ -14,12 +16,34 @@ final class OwnDatabase implements AutoCloseable {
     private final int port = RunningSystem.freePort();
 
     OwnDatabase() {
+        this(home());
+        start();
+    }
+
+    private OwnDatabase(Path folder) {
+        this.folder = folder;
+    }
+
+    private static Path home() {
         try {
-            folder = Files.createTempDirectory("chalkline-faults");
+            return Files.createTempDirectory("chalkline-faults");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        start();
+    }
+
+    /** One that has what a backup has. */
+    static OwnDatabase restored(Path backup) {
+        OwnDatabase database = new OwnDatabase(home());
+        database.script(
+                "restore", backup.toString(), database.folder.resolve("test-db").toString());
+        database.start();
+        return database;
+    }
+
+    /** Writes all that is in it to a file, while it is used. */
+    void backup(Path file) {
+        script("backup", file.toString(), folder.resolve("test-db").toString());
     }
 
     int port() {
@@ -27,14 +51,20 @@ final class OwnDatabase implements AutoCloseable {
     }
 
     void start() {
-        ProcessBuilder command =
-                new ProcessBuilder(RunningSystem.root().resolve("chalkline").toString(), "test-database").inheritIO();
+        script("test-database");
+    }
+
+    private void script(String... arguments) {
+        List<String> line = new ArrayList<>(
+                List.of(RunningSystem.root().resolve("chalkline").toString()));
+        line.addAll(List.of(arguments));
+        ProcessBuilder command = new ProcessBuilder(line).inheritIO();
         command.environment().put("CHALKLINE_RUN", folder.toString());
         command.environment().put("CHALKLINE_TEST_DB_PORT", Integer.toString(port));
         command.environment().put("CHALKLINE_DB_FLUSH", "1");
         try {
             if (command.start().waitFor() != 0) {
-                throw new IllegalStateException("the database in " + folder + " does not start");
+                throw new IllegalStateException(line + " failed, of the database in " + folder);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

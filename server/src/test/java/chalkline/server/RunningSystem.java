@@ -271,6 +271,12 @@ public final class RunningSystem implements AutoCloseable {
         return new Server(its, process);
     }
 
+    /** The same on another MariaDB, as one that a backup was put back to; the stand-ins stay where they are. */
+    public Server startServerOn(int otherDatabase, String node) {
+        more.put("DB_PORT", Integer.toString(otherDatabase));
+        return startServer(node);
+    }
+
     private Map<String, String> settings() {
         Map<String, String> settings = new HashMap<>();
         settings.put("DB_PORT", Integer.toString(databasePort));

@@ -9,6 +9,7 @@ import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsWriting;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofService;
@@ -51,7 +52,7 @@ class EntryCodes {
     private final ConventionsService conventions;
     private final Today today;
     private final LedgerService ledger;
-    private final Lms lms;
+    private final LmsWriting lms;
     private final TransactionTemplate transaction;
 
     EntryCodes(
@@ -61,7 +62,7 @@ class EntryCodes {
             ConventionsService conventions,
             Today today,
             LedgerService ledger,
-            @AtOnce Lms lms,
+            @AtOnce LmsWriting lms,
             TransactionTemplate transaction) {
         this.db = db;
         this.proofs = proofs;

@@ -10,6 +10,7 @@ import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsWriting;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
@@ -54,7 +55,7 @@ public class ShellPeople {
     private final ConventionsService conventions;
     private final Today today;
     private final LedgerService ledger;
-    private final Lms lms;
+    private final LmsWriting lms;
     private final TransactionTemplate transaction;
 
     ShellPeople(
@@ -65,7 +66,7 @@ public class ShellPeople {
             ConventionsService conventions,
             Today today,
             LedgerService ledger,
-            @AtOnce Lms lms,
+            @AtOnce LmsWriting lms,
             TransactionTemplate transaction) {
         this.db = db;
         this.proofs = proofs;

@@ -7,7 +7,7 @@ import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
-import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsWriting;
 import chalkline.server.outlines.StartService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -43,7 +43,7 @@ public class BuildService {
     private final BuildEngine engine;
     private final ProofService proofs;
     private final StartService starts;
-    private final Lms lms;
+    private final LmsWriting lms;
     private final HeldService held;
     private final LedgerService ledger;
     private final PeopleService people;
@@ -60,7 +60,7 @@ public class BuildService {
             BuildEngine engine,
             ProofService proofs,
             StartService starts,
-            Lms lms,
+            LmsWriting lms,
             HeldService held,
             LedgerService ledger,
             PeopleService people,

@@ -4,6 +4,7 @@ import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Refusal;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.proof.ProofService;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -30,7 +31,7 @@ class TakeBack {
     private final BuildSteps steps;
     private final Builds builds;
     private final HeldService held;
-    private final Lms lms;
+    private final LmsReading lms;
     private final Workbench workbench;
     private final ProofService proofs;
     private final ChalkLineSettings settings;
@@ -40,7 +41,7 @@ class TakeBack {
             BuildSteps steps,
             Builds builds,
             HeldService held,
-            Lms lms,
+            LmsReading lms,
             Workbench workbench,
             ProofService proofs,
             ChalkLineSettings settings,

@@ -32,8 +32,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class HeldService {
     private static final int BATCH = 500;
 
-    private final Lms lms;
-    private final Lms atOnce;
+    private final LmsReading lms;
+    private final LmsReading atOnce;
     private final HeldVersions versions;
     private final SessionFactory sessions;
     private final JsonMapper json;
@@ -53,7 +53,12 @@ public class HeldService {
             Map<String, Lms.Facts> facts,
             Map<String, Instant> gone) {}
 
-    HeldService(Lms lms, @AtOnce Lms atOnce, HeldVersions versions, EntityManagerFactory factory, JsonMapper json) {
+    HeldService(
+            LmsReading lms,
+            @AtOnce LmsReading atOnce,
+            HeldVersions versions,
+            EntityManagerFactory factory,
+            JsonMapper json) {
         this.lms = lms;
         this.atOnce = atOnce;
         this.versions = versions;
@@ -138,7 +143,7 @@ public class HeldService {
         return refresh(lms, everything, read);
     }
 
-    private Found refresh(Lms from, boolean everything, IntConsumer read) {
+    private Found refresh(LmsReading from, boolean everything, IntConsumer read) {
         if (!from.isThere()) {
             return new Found(0, 0, 0);
         }

@@ -1,92 +1,21 @@
 package chalkline.server.lms;
 
-import chalkline.server.frame.NotFound;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.IntConsumer;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What Chalk Line asks of an LMS. Calls that change something take a batch and answer for each item in the same order;
- * they may be repeated with the same {@code idempotencyKey} without being done twice. Every call throws {@link LmsUnavailable}
- * where the LMS does not answer; then it may or may not have been carried out, and is to be repeated as it was.
+ * An LMS that both tells and is told. Every call throws {@link LmsUnavailable} where the LMS does not answer; then it may or
+ * may not have been carried out, and is to be repeated as it was.
  */
-public interface Lms {
+public interface Lms extends LmsReading, LmsWriting {
 
-    /** Whether an LMS is set at all. */
+    // both sides have it
+    @Override
     boolean isThere();
-
-    /**
-     * All shells that changed after a mark, and what is gone since.
-     *
-     * @param read told how many shells were read so far
-     * @throws UnknownMark where the LMS does not know the mark, as one that was put back to an older state
-     */
-    Changes changedSince(long mark, IntConsumer read);
-
-    /** Who is in a shell now. */
-    List<Member> people(String key);
-
-    /** Who is in some shells now, in their order. */
-    List<List<Member>> people(List<String> keys);
-
-    /**
-     * What a shell contains.
-     *
-     * @throws NotFound where there is no such shell
-     */
-    List<OutlineUnit> outline(String key);
-
-    /** Makes or changes templates: areas that only administrators and designers enter and that nobody is enrolled in. */
-    List<Answer> putTemplates(String idempotencyKey, List<TemplatePut> templates);
-
-    /** The categories that there are. */
-    List<Category> categories();
-
-    /** Makes categories, each by its levels from the top; those that are there stay. */
-    List<Answer> putCategories(String idempotencyKey, List<CategoryPut> categories);
-
-    /**
-     * Makes or changes shells, each with its sections and all its windows at once, so that nobody is let in or kept out
-     * between two calls. A new shell is closed to students unless it says otherwise.
-     */
-    List<Answer> putShells(String idempotencyKey, List<ShellPut> shells);
-
-    /** Gives shells another key or code. */
-    List<Answer> rename(String idempotencyKey, List<Rename> renames);
-
-    /** Adds and removes people of shells. */
-    List<Answer> changePeople(String idempotencyKey, List<PeopleChange> changes);
-
-    /** Closes shells to students and keeps them, or lets them be as they were before that. */
-    List<Answer> close(String idempotencyKey, List<Closing> shells);
-
-    /** Archives shells, so that only administrators enter them, or lets them be as they were before that. */
-    List<Answer> archive(String idempotencyKey, List<Archiving> shells);
-
-    /** Lets people who are in a shell enter it longer than the others, or no longer than they. */
-    List<Answer> extend(String idempotencyKey, List<Extension> extensions);
-
-    /** Gives shells a word with which people enter who are on no roster, or takes it from them. */
-    List<Answer> putEntryCodes(String idempotencyKey, List<EntryCode> codes);
-
-    /** Deletes shells that did not change since a mark; those that did are refused as {@code touched}. */
-    List<Answer> remove(String idempotencyKey, List<Removal> shells);
-
-    /** Takes out categories that nothing is in; others are refused as {@code category-in-use}. */
-    List<Answer> removeCategories(String idempotencyKey, List<CategoryPut> categories);
-
-    /** Starts to copy templates or other shells into shells; each answer names a job to ask about. */
-    List<Answer> copyTemplates(String idempotencyKey, List<Copy> copies);
-
-    /** Puts the content of shells in order and gives it its dates; materials of items that stay are kept. */
-    List<Answer> putOutlines(String idempotencyKey, List<OutlinePut> outlines);
-
-    /** How copies stand; those that the LMS knows nothing of are left out. */
-    Copies copies(List<Long> jobs);
 
     /** The LMS never gave this mark, so that everything is to be read anew. */
     final class UnknownMark extends RuntimeException {

@@ -18,10 +18,10 @@ class RefreshHeld {
 
     private final HeldRefreshes refreshes;
     private final HeldService held;
-    private final Lms lms;
+    private final LmsReading lms;
     private final ApplicationEventPublisher events;
 
-    RefreshHeld(HeldRefreshes refreshes, HeldService held, Lms lms, ApplicationEventPublisher events) {
+    RefreshHeld(HeldRefreshes refreshes, HeldService held, LmsReading lms, ApplicationEventPublisher events) {
         this.events = events;
         this.refreshes = refreshes;
         this.held = held;

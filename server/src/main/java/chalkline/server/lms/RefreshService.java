@@ -16,11 +16,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class RefreshService {
     private final HeldRefreshes refreshes;
-    private final Lms lms;
+    private final LmsReading lms;
     private final PeopleService people;
     private final SchedulerClient scheduler;
 
-    RefreshService(HeldRefreshes refreshes, Lms lms, PeopleService people, SchedulerClient scheduler) {
+    RefreshService(HeldRefreshes refreshes, LmsReading lms, PeopleService people, SchedulerClient scheduler) {
         this.refreshes = refreshes;
         this.lms = lms;
         this.people = people;

@@ -10,7 +10,7 @@ import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
-import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.lms.LmsUnavailable;
 import chalkline.server.mail.MailQueue;
 import chalkline.server.proof.ProofKey;
@@ -41,7 +41,7 @@ class CarryOn {
     private final ProofService proofs;
     private final BuildService builds;
     private final HeldService held;
-    private final Lms lms;
+    private final LmsReading lms;
     private final Kinds kinds;
     private final LedgerService ledger;
     private final MailQueue mail;
@@ -54,7 +54,7 @@ class CarryOn {
             ProofService proofs,
             BuildService builds,
             HeldService held,
-            Lms lms,
+            LmsReading lms,
             Kinds kinds,
             LedgerService ledger,
             MailQueue mail,

@@ -7,6 +7,7 @@ import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.ShellPart;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.lms.Members;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -26,9 +27,9 @@ import org.springframework.stereotype.Component;
 class Kinds {
     private static final int SHELLS_A_CALL = 25;
 
-    private final Lms lms;
+    private final LmsReading lms;
 
-    Kinds(Lms lms) {
+    Kinds(LmsReading lms) {
         this.lms = lms;
     }
 

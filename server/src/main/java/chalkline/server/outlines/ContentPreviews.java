@@ -16,6 +16,7 @@ import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
@@ -41,7 +42,7 @@ class ContentPreviews {
     private final ConventionsService conventions;
     private final StartService starts;
     private final Calendars calendars;
-    private final Lms lms;
+    private final LmsReading lms;
     private final PeopleService people;
     private final Reached reached;
 
@@ -51,7 +52,7 @@ class ContentPreviews {
             ConventionsService conventions,
             StartService starts,
             Calendars calendars,
-            @AtOnce Lms lms,
+            @AtOnce LmsReading lms,
             PeopleService people,
             Reached reached) {
         this.reached = reached;

@@ -17,6 +17,7 @@ import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.masters.Master;
 import chalkline.server.masters.MasterVersions;
 import chalkline.server.masters.Masters;
@@ -61,8 +62,8 @@ public class StartService {
     private final Calendars calendars;
     private final Masters masters;
     private final MasterVersions masterVersions;
-    private final Lms lms;
-    private final Lms lmsAtOnce;
+    private final LmsReading lms;
+    private final LmsReading lmsAtOnce;
     private final TransactionTemplate transaction;
     private final LedgerService ledger;
     private final JsonMapper json;
@@ -79,8 +80,8 @@ public class StartService {
             Calendars calendars,
             Masters masters,
             MasterVersions masterVersions,
-            Lms lms,
-            @AtOnce Lms lmsAtOnce,
+            LmsReading lms,
+            @AtOnce LmsReading lmsAtOnce,
             TransactionTemplate transaction,
             LedgerService ledger,
             JsonMapper json,

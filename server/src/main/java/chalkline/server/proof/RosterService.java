@@ -9,6 +9,7 @@ import chalkline.core.proof.ProofRow;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.lms.Members;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
@@ -23,9 +24,9 @@ import org.springframework.stereotype.Service;
 class RosterService {
     private final Reached reached;
     private final ArrivalService arrivals;
-    private final Lms lms;
+    private final LmsReading lms;
 
-    RosterService(Reached reached, ArrivalService arrivals, @AtOnce Lms lms) {
+    RosterService(Reached reached, ArrivalService arrivals, @AtOnce LmsReading lms) {
         this.reached = reached;
         this.arrivals = arrivals;
         this.lms = lms;

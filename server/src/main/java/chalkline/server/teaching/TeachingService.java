@@ -8,6 +8,7 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.Proof;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
@@ -21,7 +22,6 @@ import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Policy;
 import chalkline.server.policy.Right;
 import chalkline.server.policy.Scope;
-import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.requests.Asking;
 import chalkline.server.requests.RequestService;
@@ -47,7 +47,6 @@ import org.springframework.stereotype.Service;
 @Service
 class TeachingService {
     private static final int MOST_FREE = 20;
-    private static final int TERMS_IN_MEMORY = 6;
 
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
@@ -60,7 +59,9 @@ class TeachingService {
     private final TemplateService templates;
     private final Masters masters;
     private final Today today;
-    private final LoadingCache<ProofKey, Taught> byTerm;
+    // for as long as the proof itself is kept
+    private final LoadingCache<Proof, Taught> byProof =
+            Caffeine.newBuilder().weakKeys().build(Taught::new);
 
     TeachingService(
             ArrivalService arrivals,
@@ -85,9 +86,6 @@ class TeachingService {
         this.templates = templates;
         this.masters = masters;
         this.today = today;
-        this.byTerm = Caffeine.newBuilder()
-                .maximumSize(TERMS_IN_MEMORY)
-                .build(key -> new Taught(proofs.proof(key).proof()));
     }
 
     @MayPartly(Right.TEACH)
@@ -126,7 +124,8 @@ class TeachingService {
     }
 
     private TeachingViews.Term term(AcademicSession session, Scope own, OffsetDateTime now) {
-        Taught taught = byTerm.get(proofs.now(session.code()));
+        Taught taught =
+                byProof.get(proofs.proof(proofs.now(session.code())).proof());
         List<Section> sections = taught.of(own.person());
         Set<String> departments =
                 sections.stream().map(section -> section.department().code()).collect(Collectors.toSet());

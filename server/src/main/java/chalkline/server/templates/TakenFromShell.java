@@ -13,6 +13,7 @@ import chalkline.server.frame.NotFound;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
 import java.time.LocalDateTime;
@@ -28,12 +29,12 @@ import org.springframework.stereotype.Component;
 class TakenFromShell {
     private static final int LONGEST_ID = 100;
 
-    private final Lms lms;
+    private final LmsReading lms;
     private final HeldService held;
     private final ArrivalService arrivals;
     private final ConventionsService conventions;
 
-    TakenFromShell(@AtOnce Lms lms, HeldService held, ArrivalService arrivals, ConventionsService conventions) {
+    TakenFromShell(@AtOnce LmsReading lms, HeldService held, ArrivalService arrivals, ConventionsService conventions) {
         this.lms = lms;
         this.held = held;
         this.arrivals = arrivals;

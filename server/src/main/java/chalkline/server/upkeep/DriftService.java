@@ -23,6 +23,7 @@ import chalkline.server.frame.Refusal;
 import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
+import chalkline.server.lms.LmsReading;
 import chalkline.server.lms.Members;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
@@ -54,7 +55,7 @@ class DriftService {
     private final ConventionsService conventions;
     private final BuildService builds;
     private final HeldService held;
-    private final Lms lms;
+    private final LmsReading lms;
 
     DriftService(
             Terms terms,
@@ -64,7 +65,7 @@ class DriftService {
             ConventionsService conventions,
             BuildService builds,
             HeldService held,
-            @AtOnce Lms lms) {
+            @AtOnce LmsReading lms) {
         this.terms = terms;
         this.seen = seen;
         this.proofs = proofs;

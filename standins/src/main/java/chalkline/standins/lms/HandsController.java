@@ -18,13 +18,21 @@ public class HandsController {
     private final Shelves shelves;
     private final Accounts accounts;
     private final Turns turns;
+    private final Defects defects;
 
-    HandsController(Hands hands, Shells shells, Shelves shelves, Accounts accounts, Turns turns) {
+    HandsController(Hands hands, Shells shells, Shelves shelves, Accounts accounts, Turns turns, Defects defects) {
         this.hands = hands;
         this.shells = shells;
         this.shelves = shelves;
         this.accounts = accounts;
         this.turns = turns;
+        this.defects = defects;
+    }
+
+    /** It has a defect from then on. */
+    @PutMapping("/defect")
+    void defect(@RequestParam Defect is) {
+        defects.have(is);
     }
 
     /** A person opens or closes a shell in the LMS itself. */

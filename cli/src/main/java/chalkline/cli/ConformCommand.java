@@ -100,9 +100,10 @@ final class ConformCommand implements Callable<Integer> {
         InputFiles.write(out, writer -> {
             CsvWriter csv = CsvWriter.builder().build(writer);
             csv.writeRecord("check", "outcome", "keeps", "says", "call");
-            report.results()
-                    .forEach(one ->
-                            csv.writeRecord(one.check(), one.outcome().words(), one.keeps(), one.says(), one.call()));
+            for (Result one : report.results()) {
+                csv.writeRecord(one.check(), one.outcome().words(), one.keeps(), one.says(), one.call());
+            }
+            csv.flush();
         });
     }
 

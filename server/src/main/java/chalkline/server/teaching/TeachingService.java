@@ -124,8 +124,7 @@ class TeachingService {
     }
 
     private TeachingViews.Term term(AcademicSession session, Scope own, OffsetDateTime now) {
-        Taught taught =
-                byProof.get(proofs.proof(proofs.now(session.code())).proof());
+        Taught taught = byProof.get(proofs.proof(proofs.now(session.code())).proof());
         List<Section> sections = taught.of(own.person());
         Set<String> departments =
                 sections.stream().map(section -> section.department().code()).collect(Collectors.toSet());

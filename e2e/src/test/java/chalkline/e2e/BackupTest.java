@@ -13,7 +13,7 @@ import tools.jackson.databind.JsonNode;
 
 /** A backup is taken in the middle of a build, then the machine is lost; on another one the build goes on to its end. */
 class BackupTest {
-    private static final int SHELLS = 400;
+    private static final int SHELLS = 800;
 
     @TempDir
     Path folder;

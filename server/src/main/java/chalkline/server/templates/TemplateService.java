@@ -163,10 +163,12 @@ public class TemplateService {
         } catch (DataIntegrityViolationException e) {
             throw new Conflict("This template was kept by someone else at the same moment.");
         }
-        Map<String, Object> told = new HashMap<>(Changed.between(
-                fresh ? json.createObjectNode() : json.readTree(before.content()),
-                gone ? json.createObjectNode() : json.valueToTree(draft)));
-        told.putAll(Map.of("before", "version " + now, "after", "version " + (now + 1), "note", note));
+        Map<String, Object> told = new HashMap<>(Map.of("after", "version " + (now + 1), "note", note));
+        if (!fresh) {
+            told.put("before", "version " + now);
+            told.putAll(Changed.between(
+                    json.readTree(before.content()), gone ? json.createObjectNode() : json.valueToTree(draft)));
+        }
         ledger.write(gone ? "template taken out" : "template kept", draft.id(), told);
         return new View(about(version), draft);
     }

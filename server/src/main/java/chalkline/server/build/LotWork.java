@@ -7,6 +7,7 @@ import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.LmsLeftAlone;
 import chalkline.server.lms.LmsRefusal;
+import chalkline.server.lms.LmsTooMany;
 import chalkline.server.lms.LmsUnavailable;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -311,11 +312,11 @@ class LotWork {
     }
 
     /**
-     * Whether it is this call that comes to nothing, rather than the LMS being away. One that says when to come again says
-     * nothing of the call, however often it says so.
+     * Whether it is this call that comes to nothing, rather than the LMS being away or having too many calls, which says
+     * nothing of this one, however often.
      */
     static boolean isAboutTheCall(LmsUnavailable e, Duration sinceAnswer) {
-        return !(e instanceof LmsLeftAlone) && e.after().isEmpty() && sinceAnswer.compareTo(ANSWERS_OTHERS) < 0;
+        return !(e instanceof LmsLeftAlone || e instanceof LmsTooMany) && sinceAnswer.compareTo(ANSWERS_OTHERS) < 0;
     }
 
     /** All that are told the same second would come in it together, and most would be sent away again. */

@@ -366,7 +366,11 @@ class LmsHttp implements Lms {
             }
             return answer;
         } catch (HttpServerErrorException | HttpClientErrorException.TooManyRequests e) {
-            throw new LmsUnavailable("The LMS answered " + e.getStatusCode().value() + ".", e, retryAfter(e));
+            String words = "The LMS answered " + e.getStatusCode().value() + ".";
+            Duration after = retryAfter(e);
+            throw after != null && e instanceof HttpClientErrorException.TooManyRequests
+                    ? new LmsTooMany(words, e, after)
+                    : new LmsUnavailable(words, e, after);
         } catch (HttpClientErrorException.Unauthorized | HttpClientErrorException.Forbidden e) {
             throw new LmsRefusal(
                     "The LMS does not let Chalk Line in (" + e.getStatusCode().value()

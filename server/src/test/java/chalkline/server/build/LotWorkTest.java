@@ -2,6 +2,7 @@ package chalkline.server.build;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import chalkline.server.lms.LmsTooMany;
 import chalkline.server.lms.LmsUnavailable;
 import java.io.IOException;
 import java.time.Duration;
@@ -13,14 +14,19 @@ class LotWorkTest {
     private static final Duration JUST_NOW = Duration.ofSeconds(1);
 
     private static LmsUnavailable failed(Duration after) {
-        return new LmsUnavailable("The LMS answered 429.", new IOException("429"), after);
+        return new LmsUnavailable("The LMS answered 503.", new IOException("503"), after);
     }
 
     @Test
-    void anLmsThatSaysWhenToComeAgainNeverFailsACall() {
+    void anLmsThatHasTooManyCallsNeverFailsOne() {
         // RFC 6585, section 4: 429 is about the rate of a client, with Retry-After for how long to wait
-        assertThat(LotWork.isAboutTheCall(failed(Duration.ofSeconds(1)), JUST_NOW))
+        Duration told = Duration.ofSeconds(1);
+        assertThat(LotWork.isAboutTheCall(
+                        new LmsTooMany("The LMS answered 429.", new IOException("429"), told), JUST_NOW))
                 .isFalse();
+        assertThat(LotWork.isAboutTheCall(failed(told), JUST_NOW))
+                .as("one that breaks the LMS each time, though it asks for a pause (503)")
+                .isTrue();
         assertThat(LotWork.isAboutTheCall(failed(null), JUST_NOW))
                 .as("one that fails while others pass")
                 .isTrue();

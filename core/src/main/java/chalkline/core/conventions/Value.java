@@ -23,6 +23,8 @@ public final class Value {
     private final String text;
     private final Object parsed;
 
+    private record Pattern(NamePattern<Token> of) {}
+
     private Value(String text, Object parsed) {
         this.text = text;
         this.parsed = parsed;
@@ -97,8 +99,8 @@ public final class Value {
         return words(text);
     }
 
-    public NamePattern pattern() {
-        return (NamePattern) parsed;
+    public NamePattern<Token> pattern() {
+        return ((Pattern) parsed).of();
     }
 
     public Moment moment() {
@@ -126,7 +128,7 @@ public final class Value {
 
     private static Value pattern(String text) throws ValueException {
         try {
-            return new Value(text, NamePattern.parse(text));
+            return new Value(text, new Pattern(NamePattern.parse(text)));
         } catch (PatternException e) {
             throw new ValueException(e.column(), e.getMessage());
         }

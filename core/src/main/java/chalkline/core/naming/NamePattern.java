@@ -2,33 +2,45 @@ package chalkline.core.naming;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 
 /**
  * Text with tokens, such as <code>{label} {title}[ · {topic}]</code>, that a code, title or category is rendered from. A
  * part in brackets is left out when a token directly in it renders empty.
+ *
+ * @param <T> the tokens that it may have: those of names, or of sheets for an LMS
  */
-public final class NamePattern {
+public final class NamePattern<T> {
 
-    sealed interface Part permits Literal, Field, Bracketed {}
+    sealed interface Part<T> permits Literal, Field, Bracketed {}
 
-    record Literal(String text) implements Part {}
+    record Literal<T>(String text) implements Part<T> {}
 
-    record Field(Token token, List<Modifier> modifiers) implements Part {}
+    record Field<T>(T token, List<Modifier> modifiers) implements Part<T> {}
 
-    record Bracketed(List<Part> parts) implements Part {}
+    record Bracketed<T>(List<Part<T>> parts) implements Part<T> {}
 
     private final String source;
-    private final List<Part> parts;
+    private final List<Part<T>> parts;
 
-    private NamePattern(String source, List<Part> parts) {
+    private NamePattern(String source, List<Part<T>> parts) {
         this.source = source;
         this.parts = parts;
     }
 
     /** Reads a pattern, or says at which column it goes wrong. */
-    public static NamePattern parse(String source) throws PatternException {
-        return new NamePattern(source, new PatternParser(source).parse());
+    public static NamePattern<Token> parse(String source) throws PatternException {
+        return parse(source, Token::named);
+    }
+
+    /**
+     * Reads a pattern of other tokens than those of names, or says at which column it goes wrong.
+     *
+     * @param named the token of a name
+     */
+    public static <T> NamePattern<T> parse(String source, Function<String, Optional<T>> named) throws PatternException {
+        return new NamePattern<>(source, new PatternParser<>(source, named).parse());
     }
 
     /** As it was written. */
@@ -37,7 +49,7 @@ public final class NamePattern {
     }
 
     /** Renders with the value of each token; runs of white space become one space and the ends are trimmed. */
-    public String render(Function<Token, String> values) {
+    public String render(Function<T, String> values) {
         return Text.collapse(raw(values));
     }
 
@@ -45,44 +57,45 @@ public final class NamePattern {
      * Renders the levels of a place in a tree: what stands between {@code " / "}, each trimmed, empty ones left out. The
      * text is split before white space collapses, so that an empty token leaves no stray slash.
      */
-    public List<String> renderLevels(Function<Token, String> values) {
+    public List<String> renderLevels(Function<T, String> values) {
         return Arrays.stream(raw(values).split(" / ", -1))
                 .map(Text::collapse)
                 .filter(level -> !level.isEmpty())
                 .toList();
     }
 
-    private String raw(Function<Token, String> values) {
+    private String raw(Function<T, String> values) {
         StringBuilder out = new StringBuilder();
         append(out, parts, values);
         return out.toString();
     }
 
     /** Whether the token stands anywhere in the pattern. */
-    public boolean uses(Token token) {
+    public boolean uses(T token) {
         return uses(parts, token);
     }
 
-    private static boolean uses(List<Part> parts, Token token) {
+    private static <T> boolean uses(List<Part<T>> parts, T token) {
         return parts.stream()
-                .anyMatch(part -> (part instanceof Field field && field.token() == token)
-                        || (part instanceof Bracketed optional && uses(optional.parts(), token)));
+                .anyMatch(
+                        part -> (part instanceof Field<T> field && field.token().equals(token))
+                                || (part instanceof Bracketed<T> optional && uses(optional.parts(), token)));
     }
 
     /** Appends the parts; false when a token directly among them was empty. */
-    private static boolean append(StringBuilder out, List<Part> parts, Function<Token, String> values) {
+    private static <T> boolean append(StringBuilder out, List<Part<T>> parts, Function<T, String> values) {
         boolean complete = true;
-        for (Part part : parts) {
-            if (part instanceof Literal literal) {
+        for (Part<T> part : parts) {
+            if (part instanceof Literal<T> literal) {
                 out.append(literal.text());
-            } else if (part instanceof Field field) {
+            } else if (part instanceof Field<T> field) {
                 String value = values.apply(field.token());
                 for (Modifier modifier : field.modifiers()) {
                     value = modifier.apply(value);
                 }
                 complete &= !value.isEmpty();
                 out.append(value);
-            } else if (part instanceof Bracketed optional) {
+            } else if (part instanceof Bracketed<T> optional) {
                 int before = out.length();
                 if (!append(out, optional.parts(), values)) {
                     out.setLength(before);

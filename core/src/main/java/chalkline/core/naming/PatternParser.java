@@ -3,24 +3,28 @@ package chalkline.core.naming;
 import chalkline.core.Bounds;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
 
 /** Reads the grammar of patterns in one pass over code points. */
-final class PatternParser {
+final class PatternParser<T> {
     private final int[] source;
+    private final Function<String, Optional<T>> named;
     private int at;
     private int depth;
 
-    PatternParser(String source) {
+    PatternParser(String source, Function<String, Optional<T>> named) {
+        this.named = named;
         this.source = source.codePoints().toArray();
     }
 
-    List<NamePattern.Part> parse() throws PatternException {
+    List<NamePattern.Part<T>> parse() throws PatternException {
         return parts(-1);
     }
 
     /** Parts up to the end, or up to the bracket that closes the one opened at the given place. */
-    private List<NamePattern.Part> parts(int openedAt) throws PatternException {
-        List<NamePattern.Part> parts = new ArrayList<>();
+    private List<NamePattern.Part<T>> parts(int openedAt) throws PatternException {
+        List<NamePattern.Part<T>> parts = new ArrayList<>();
         StringBuilder text = new StringBuilder();
         while (at < source.length) {
             int c = source[at];
@@ -47,7 +51,7 @@ final class PatternParser {
                     if (++depth > Bounds.BRACKETS) {
                         throw error(opened, "more than " + Bounds.BRACKETS + " brackets stand inside each other");
                     }
-                    parts.add(new NamePattern.Bracketed(parts(opened)));
+                    parts.add(new NamePattern.Bracketed<>(parts(opened)));
                     depth--;
                 }
                 case ']' -> throw error(at, "this ] closes nothing");
@@ -65,14 +69,14 @@ final class PatternParser {
         return parts;
     }
 
-    private static void flush(StringBuilder text, List<NamePattern.Part> parts) {
+    private void flush(StringBuilder text, List<NamePattern.Part<T>> parts) {
         if (text.length() > 0) {
-            parts.add(new NamePattern.Literal(text.toString()));
+            parts.add(new NamePattern.Literal<>(text.toString()));
             text.setLength(0);
         }
     }
 
-    private NamePattern.Field field() throws PatternException {
+    private NamePattern.Field<T> field() throws PatternException {
         int opened = at++;
         int close = at;
         while (close < source.length && source[close] != '}') {
@@ -84,7 +88,7 @@ final class PatternParser {
         List<Piece> pieces = pieces(at, close);
         at = close + 1;
         Piece name = pieces.get(0);
-        Token token = Token.named(name.text())
+        T token = named.apply(name.text())
                 .orElseThrow(() -> error(
                         name.at(),
                         name.text().isEmpty()
@@ -95,7 +99,7 @@ final class PatternParser {
             modifiers.add(Modifier.parse(piece.text())
                     .orElseThrow(() -> error(piece.at(), "there is no modifier \"" + piece.text() + "\"")));
         }
-        return new NamePattern.Field(token, List.copyOf(modifiers));
+        return new NamePattern.Field<>(token, List.copyOf(modifiers));
     }
 
     private record Piece(int at, String text) {}

@@ -74,7 +74,7 @@ final class Codes {
     private static boolean distinguish(List<Draft> others) {
         for (String name :
                 others.get(0).shell().settings().get(Setting.DISTINGUISH).items()) {
-            NamePattern slug = slugOf(Token.named(name).orElseThrow());
+            NamePattern<Token> slug = slugOf(Token.named(name).orElseThrow());
             List<String> values = others.stream()
                     .map(draft -> slug.render(draft.shell()::valueOf))
                     .toList();
@@ -90,7 +90,7 @@ final class Codes {
         return false;
     }
 
-    private static NamePattern slugOf(Token token) {
+    private static NamePattern<Token> slugOf(Token token) {
         try {
             return NamePattern.parse("{" + token.text() + ":slug}");
         } catch (PatternException impossible) {

@@ -41,13 +41,13 @@ final class Rendering {
         }
     }
 
-    private static NamePattern pattern(Shell shell, Setting setting) {
+    private static NamePattern<Token> pattern(Shell shell, Setting setting) {
         return shell.settings().get(setting).pattern();
     }
 
     private String title(Draft draft) {
         Shell shell = draft.shell();
-        NamePattern pattern = pattern(shell, Setting.TITLE);
+        NamePattern<Token> pattern = pattern(shell, Setting.TITLE);
         String whole = pattern.render(shell::valueOf);
         if (Text.length(whole) <= limits.title()) {
             return whole;

@@ -72,7 +72,7 @@ public record Why(
                 || shell.settings().get(setting).text().isEmpty()) {
             return List.of();
         }
-        NamePattern pattern = shell.settings().get(setting).pattern();
+        NamePattern<Token> pattern = shell.settings().get(setting).pattern();
         return Arrays.stream(Token.values())
                 .filter(pattern::uses)
                 .map(token -> new Fact(token, shell.valueOf(token)))

@@ -5,6 +5,7 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Moves;
 import chalkline.core.conventions.Unmatched;
 import chalkline.formats.Fault;
+import chalkline.formats.yaml.Place;
 import java.util.List;
 import java.util.Map;
 
@@ -14,9 +15,6 @@ import java.util.Map;
  * @param places by path, such as {@code layers/2/when/subject/0}
  */
 public record ConventionsFile(Conventions conventions, Map<String, Place> places, String name) {
-
-    /** A place in the file, counted from 1. */
-    public record Place(long line, int column) {}
 
     /** Organizations and terms that the moves name and the list does not have: with any, nothing can be computed. */
     public List<Fault> against(RegistrarList list) {

@@ -17,7 +17,10 @@ import chalkline.core.conventions.Value;
 import chalkline.core.conventions.ValueException;
 import chalkline.core.conventions.When;
 import chalkline.formats.FaultyFileException;
-import chalkline.formats.conventions.YamlTree.Entry;
+import chalkline.formats.yaml.Fields;
+import chalkline.formats.yaml.Place;
+import chalkline.formats.yaml.YamlTree;
+import chalkline.formats.yaml.YamlTree.Entry;
 import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
@@ -44,7 +47,7 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 public final class ConventionsReader {
     private final YamlTree tree;
     private final Fields fields;
-    private final Map<String, ConventionsFile.Place> places = new HashMap<>();
+    private final Map<String, Place> places = new HashMap<>();
     /** How many items of each list were read, for their paths. */
     private final Map<String, Integer> counts = new HashMap<>();
 

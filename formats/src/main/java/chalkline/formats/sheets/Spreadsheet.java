@@ -24,7 +24,7 @@ public record Spreadsheet(String name, List<String> columns, List<List<String>> 
     private static final char MARK = '\uFEFF';
 
     /** What a spreadsheet program takes for a formula (OWASP, CSV Injection; from memory). */
-    private static final Pattern RUNS = Pattern.compile("[=+\\-@\t\r].*", Pattern.DOTALL);
+    private static final String RUNS = "=+-@\t\r";
 
     private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9][0-9]{0,14})(\\.[0-9]{1,10})?");
     private static final int LONGEST_CELL = 32_767;
@@ -42,8 +42,13 @@ public record Spreadsheet(String name, List<String> columns, List<List<String>> 
         csv.flush();
     }
 
-    static String defused(String cell) {
-        return RUNS.matcher(cell).matches() && !NUMBER.matcher(cell).matches() ? "'" + cell : cell;
+    /** A cell as no spreadsheet program runs it as a formula; numbers stay numbers. */
+    public static String defused(String cell) {
+        return !cell.isEmpty()
+                        && RUNS.indexOf(cell.charAt(0)) >= 0
+                        && !NUMBER.matcher(cell).matches()
+                ? "'" + cell
+                : cell;
     }
 
     /** Writes it as XLSX: texts as texts, which no program runs, numbers as numbers, the headings always in sight. */
@@ -75,7 +80,8 @@ public record Spreadsheet(String name, List<String> columns, List<List<String>> 
         return plain.isEmpty() ? "Sheet" : plain.substring(0, Math.min(plain.length(), LONGEST_NAME));
     }
 
-    private static String text(String cell) {
+    /** A cell as long as a workbook takes it. */
+    public static String text(String cell) {
         return cell.length() <= LONGEST_CELL ? cell : cell.substring(0, LONGEST_CELL - 1) + "…";
     }
 }

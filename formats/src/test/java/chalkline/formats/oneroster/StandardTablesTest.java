@@ -189,20 +189,24 @@ class StandardTablesTest {
         for (String version : List.of("1.1", "1.2")) {
             ByteArrayOutputStream out = new ByteArrayOutputStream();
             OneRosterWriter.write(read(bundle(version, "", "", "")), version, Optional.empty(), out);
-            Bundles written = Bundles.of(out.toByteArray());
-            assertThat(written.names())
-                    .as(version)
-                    .containsAll(tables(version).keySet())
-                    .contains("manifest.csv");
-            for (String file : tables(version).keySet()) {
-                String headings = new String(written.content(file), StandardCharsets.UTF_8)
-                        .lines()
-                        .findFirst()
-                        .orElseThrow();
-                assertThat(Arrays.stream(headings.split(",")).filter(one -> !one.startsWith("metadata.")))
-                        .as("%s of %s", file, version)
-                        .isSubsetOf(tables(version).get(file).split(","));
-            }
+            hasNoOtherHeadings(out.toByteArray(), version);
+        }
+    }
+
+    static void hasNoOtherHeadings(byte[] bundle, String version) throws java.io.IOException {
+        Bundles written = Bundles.of(bundle);
+        assertThat(written.names())
+                .as(version)
+                .containsAll(tables(version).keySet())
+                .contains("manifest.csv");
+        for (String file : tables(version).keySet()) {
+            String headings = new String(written.content(file), StandardCharsets.UTF_8)
+                    .lines()
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(Arrays.stream(headings.split(",")).filter(one -> !one.startsWith("metadata.")))
+                    .as("%s of %s", file, version)
+                    .isSubsetOf(tables(version).get(file).split(","));
         }
     }
 }

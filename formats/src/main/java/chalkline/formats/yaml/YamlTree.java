@@ -1,4 +1,4 @@
-package chalkline.formats.conventions;
+package chalkline.formats.yaml;
 
 import chalkline.core.Bounds;
 import chalkline.core.naming.Characters;
@@ -26,23 +26,23 @@ import org.snakeyaml.engine.v2.nodes.ScalarNode;
 import org.snakeyaml.engine.v2.nodes.SequenceNode;
 
 /** A YAML 1.2 document as a tree of nodes that know their places; what has the wrong type becomes a fault. */
-final class YamlTree {
+public final class YamlTree {
     /** A key, or an item of a list in one line, whose value starts with a brace and goes on behind it. */
     private static final Pattern BARE_PATTERN = Pattern.compile("[A-Za-z]+: *\\{[A-Za-z.]+(:[^}\"]*)?\\}");
 
     private final String file;
     private final Faults faults = new Faults();
 
-    YamlTree(String file) {
+    public YamlTree(String file) {
         this.file = file;
     }
 
-    Faults faults() {
+    public Faults faults() {
         return faults;
     }
 
     /** The root of the only document; empty, with a fault, where there is none or it cannot be read. */
-    Optional<Node> parse(String text) {
+    public Optional<Node> parse(String text) {
         try {
             List<Node> documents = new ArrayList<>();
             LoadSettings settings = LoadSettings.builder()
@@ -80,23 +80,23 @@ final class YamlTree {
         return bare ? "; a pattern that starts with { or [ stands in quotes: title: \"{label} {title}\"" : "";
     }
 
-    void fault(Node at, String reason) {
-        ConventionsFile.Place place = placeOf(at);
+    public void fault(Node at, String reason) {
+        Place place = placeOf(at);
         faults.add(new Fault(file, place.line(), Integer.toString(place.column()), reason));
     }
 
-    ConventionsFile.Place placeOf(Node node) {
+    public Place placeOf(Node node) {
         Optional<Mark> mark = node.getStartMark();
-        return new ConventionsFile.Place(
+        return new Place(
                 mark.map(m -> m.getLine() + 1).orElse(1),
                 mark.map(m -> m.getColumn() + 1).orElse(1));
     }
 
     /** One key of a mapping with its value. */
-    record Entry(String key, Node keyNode, Node value) {}
+    public record Entry(String key, Node keyNode, Node value) {}
 
     /** The entries of a mapping by key, in order; a repeated key is a fault and left out. */
-    Map<String, Entry> mapping(Node node, String what) {
+    public Map<String, Entry> mapping(Node node, String what) {
         Map<String, Entry> entries = new LinkedHashMap<>();
         if (node instanceof MappingNode mapping) {
             for (NodeTuple tuple : mapping.getValue()) {
@@ -115,7 +115,7 @@ final class YamlTree {
         return entries;
     }
 
-    List<Node> sequence(Node node, String what) {
+    public List<Node> sequence(Node node, String what) {
         if (node instanceof SequenceNode sequence) {
             return sequence.getValue();
         }
@@ -124,7 +124,7 @@ final class YamlTree {
     }
 
     /** The text of a scalar as written. */
-    Optional<String> text(Node node, String what) {
+    public Optional<String> text(Node node, String what) {
         if (node instanceof ScalarNode scalar) {
             OptionalInt odd = Characters.firstOddInPattern(scalar.getValue());
             if (odd.isPresent()) {
@@ -150,12 +150,12 @@ final class YamlTree {
     }
 
     /** The items of a list, or what stands alone. */
-    List<Node> items(Node node) {
+    public List<Node> items(Node node) {
         return node instanceof SequenceNode sequence ? sequence.getValue() : List.of(node);
     }
 
     /** One text, or a list of them. */
-    List<String> texts(Node node, String what) {
+    public List<String> texts(Node node, String what) {
         if (node instanceof SequenceNode sequence) {
             List<String> texts = new ArrayList<>();
             sequence.getValue().forEach(item -> text(item, what).ifPresent(texts::add));

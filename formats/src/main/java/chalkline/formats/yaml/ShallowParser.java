@@ -1,4 +1,4 @@
-package chalkline.formats.conventions;
+package chalkline.formats.yaml;
 
 import chalkline.core.Bounds;
 import org.snakeyaml.engine.v2.api.LoadSettings;

@@ -1,9 +1,9 @@
-package chalkline.formats.conventions;
+package chalkline.formats.yaml;
 
 import chalkline.core.Bounds;
 import chalkline.core.naming.Characters;
 import chalkline.core.naming.YesNo;
-import chalkline.formats.conventions.YamlTree.Entry;
+import chalkline.formats.yaml.YamlTree.Entry;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -17,21 +17,21 @@ import java.util.function.Function;
 import org.snakeyaml.engine.v2.nodes.Node;
 
 /** Reads single fields of a conventions file; a field that is not there has its usual value, a wrong one is a fault. */
-final class Fields {
+public final class Fields {
     private final YamlTree tree;
 
-    Fields(YamlTree tree) {
+    public Fields(YamlTree tree) {
         this.tree = tree;
     }
 
-    void known(Map<String, Entry> entries, String... keys) {
+    public void known(Map<String, Entry> entries, String... keys) {
         Set<String> set = Set.of(keys);
         entries.values().stream()
                 .filter(entry -> !set.contains(entry.key()))
                 .forEach(entry -> tree.fault(entry.keyNode(), "there is no key \"" + entry.key() + "\" here"));
     }
 
-    int number(Entry entry, int unless, int most) {
+    public int number(Entry entry, int unless, int most) {
         if (entry == null) {
             return unless;
         }
@@ -45,7 +45,7 @@ final class Fields {
     }
 
     /** A whole number from 0 to 100. */
-    int perCent(Entry entry, int unless) {
+    public int perCent(Entry entry, int unless) {
         if (entry == null) {
             return unless;
         }
@@ -57,7 +57,7 @@ final class Fields {
         return unless;
     }
 
-    Optional<LocalDate> day(Node node, Map<String, Entry> entries, String key) {
+    public Optional<LocalDate> day(Node node, Map<String, Entry> entries, String key) {
         Optional<String> text = required(node, entries, key);
         try {
             Optional<LocalDate> day = text.map(LocalDate::parse);
@@ -70,7 +70,7 @@ final class Fields {
         }
     }
 
-    <T> T word(Entry entry, T unless, T[] words, Function<T, String> key) {
+    public <T> T word(Entry entry, T unless, T[] words, Function<T, String> key) {
         if (entry == null) {
             return unless;
         }
@@ -78,7 +78,7 @@ final class Fields {
     }
 
     /** One of some words; empty, with a fault, where it is none of them. */
-    <T> Optional<T> word(Node node, String what, T[] words, Function<T, String> key) {
+    public <T> Optional<T> word(Node node, String what, T[] words, Function<T, String> key) {
         Optional<String> text = tree.text(node, what);
         for (T word : words) {
             if (text.isPresent() && key.apply(word).equals(text.get())) {
@@ -90,7 +90,7 @@ final class Fields {
         return Optional.empty();
     }
 
-    boolean yes(Entry entry) {
+    public boolean yes(Entry entry) {
         String text = text(entry).orElse("no");
         Optional<Boolean> yes = YesNo.read(text);
         if (yes.isEmpty()) {
@@ -99,12 +99,12 @@ final class Fields {
         return yes.orElse(false);
     }
 
-    interface Item<T> {
+    public interface Item<T> {
         Optional<T> read(Node node);
     }
 
     /** @param most how many are taken */
-    <T> List<T> items(Entry entry, String what, int most, Item<T> item) {
+    public <T> List<T> items(Entry entry, String what, int most, Item<T> item) {
         List<T> list = new ArrayList<>();
         if (entry != null) {
             List<Node> nodes = tree.sequence(entry.value(), what);
@@ -116,12 +116,12 @@ final class Fields {
         return List.copyOf(list);
     }
 
-    Optional<String> text(Entry entry) {
+    public Optional<String> text(Entry entry) {
         return text(entry, Bounds.FIELD);
     }
 
     /** @param most how many characters it may have */
-    Optional<String> text(Entry entry, int most) {
+    public Optional<String> text(Entry entry, int most) {
         return entry == null ? Optional.empty() : within(entry, most);
     }
 
@@ -137,7 +137,7 @@ final class Fields {
         return wrong.isPresent() ? Optional.empty() : text;
     }
 
-    Optional<String> required(Node node, Map<String, Entry> entries, String key) {
+    public Optional<String> required(Node node, Map<String, Entry> entries, String key) {
         Entry entry = entries.get(key);
         if (entry == null) {
             tree.fault(node, "the key " + key + " is missing");

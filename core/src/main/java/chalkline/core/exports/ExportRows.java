@@ -1,0 +1,132 @@
+package chalkline.core.exports;
+
+import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.Section;
+import chalkline.core.conventions.Setting;
+import chalkline.core.naming.Text;
+import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Shell;
+import java.nio.charset.CharsetEncoder;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+
+/**
+ * The rows that an export profile makes of shells: one for each shell, section or enrollment. Rows of one shell that say the
+ * same are one row. Of one thread at a time.
+ */
+public final class ExportRows {
+    private final ExportProfile profile;
+    private final Said said;
+    private final CharsetEncoder encoder;
+    private final boolean anyLetter;
+
+    /**
+     * A row.
+     *
+     * @param key what it is known by from one export to the next
+     * @param shell the key of its shell
+     * @param cells one for each column; empty where the column says how the row stands
+     * @param facts what it was made of
+     * @param leftOut why it is not written; empty where it is
+     */
+    public record Row(String key, String shell, List<String> cells, Facts facts, Optional<String> leftOut) {}
+
+    /**
+     * @param campus the zone of the campus
+     * @param standing whether shells are said as the LMS holds them; else as the proof has them
+     */
+    public ExportRows(ExportProfile profile, ZoneId campus, boolean standing) {
+        this.profile = profile;
+        this.said = new Said(profile.words(), profile.words().zone().orElse(campus), standing);
+        this.encoder = profile.form().charset().newEncoder();
+        this.anyLetter = profile.form().kind() == ExportProfile.Kind.XLSX
+                || profile.form().charset().name().startsWith("UTF-");
+    }
+
+    /** The rows of a shell, in the order of its sections and of who is in them. */
+    public void of(ProofRow row, Consumer<Row> to) {
+        Set<List<String>> seen = new HashSet<>();
+        Consumer<Row> once = made -> {
+            if (seen.add(made.cells())) {
+                to.accept(made);
+            }
+        };
+        switch (profile.rows()) {
+            case SHELLS -> once.accept(made(row.key(), said.shell(row)));
+            case SECTIONS ->
+                row.shell()
+                        .ifPresent(shell -> sections(row, shell)
+                                .forEach(
+                                        section -> once.accept(made(section.id(), said.section(row, shell, section)))));
+            case ENROLLMENTS ->
+                row.shell()
+                        .ifPresent(shell -> sections(row, shell).forEach(section -> people(row, shell, section, once)));
+        }
+    }
+
+    /** Those that came into the standing shell; all of them where the LMS does not say. */
+    private List<Section> sections(ProofRow row, Shell shell) {
+        Optional<List<String>> there = said.standing() ? row.held().flatMap(held -> held.sections()) : Optional.empty();
+        return there.isEmpty()
+                ? shell.sections()
+                : shell.sections().stream()
+                        .filter(section -> there.get().contains(section.id()))
+                        .toList();
+    }
+
+    private void people(ProofRow row, Shell shell, Section section, Consumer<Row> to) {
+        Facts of = said.section(row, shell, section);
+        section.instructors().forEach(person -> to.accept(enrollment(of, section, person, "instructor")));
+        section.students().forEach(person -> to.accept(enrollment(of, section, person, "student")));
+    }
+
+    private Row enrollment(Facts of, Section section, Person person, String role) {
+        return made(section.id() + " " + role + " " + person.id(), of.with(person, role));
+    }
+
+    private Row made(String key, Facts facts) {
+        List<String> cells = new ArrayList<>(profile.columns().size());
+        Optional<String> leftOut = Optional.empty();
+        for (ExportProfile.Column column : profile.columns()) {
+            String cell = column.isStatus() ? "" : facts.render(column.value());
+            cells.add(cell);
+            if (leftOut.isEmpty()) {
+                leftOut = wrong(column, cell);
+            }
+        }
+        return new Row(key, facts.shellKey(), List.copyOf(cells), facts, leftOut);
+    }
+
+    private Optional<String> wrong(ExportProfile.Column column, String cell) {
+        if (column.needed() && cell.isEmpty() && !column.isStatus()) {
+            return Optional.of(column.heading() + " is empty");
+        }
+        if (column.longest() > 0 && cell.length() > column.longest() && Text.length(cell) > column.longest()) {
+            return Optional.of(column.heading() + " has " + Text.length(cell) + " characters; at most "
+                    + column.longest() + " are taken");
+        }
+        if (!anyLetter && !encoder.canEncode(cell)) {
+            return Optional.of(column.heading() + " has \"" + foreign(cell) + "\", which "
+                    + profile.form().charset().name() + " does not have");
+        }
+        return Optional.empty();
+    }
+
+    private String foreign(String cell) {
+        return cell.codePoints()
+                .mapToObj(Character::toString)
+                .filter(letter -> !encoder.canEncode(letter))
+                .findFirst()
+                .orElse(cell);
+    }
+
+    /** Which shells an export has rows of: those that stand, or those that a build could make. */
+    public static boolean isWritten(ProofRow row, boolean standing) {
+        return standing ? row.held().isPresent() : !row.value(Setting.CODE).isEmpty();
+    }
+}

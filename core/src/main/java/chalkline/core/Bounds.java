@@ -128,6 +128,12 @@ public final class Bounds {
     /** Columns of a sheet of courses. */
     public static final int SHEET_COLUMNS = 100;
 
+    /** Bytes of a sheet that an LMS gives back. */
+    public static final long RESULT_BYTES = 64L << 20;
+
+    /** Rows of a sheet that an LMS gives back. */
+    public static final int RESULT_ROWS = 500_000;
+
     /** Own sections of all terms together. */
     public static final int OWN_SECTIONS = 50_000;
 

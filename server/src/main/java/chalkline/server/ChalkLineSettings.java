@@ -84,6 +84,12 @@ public record ChalkLineSettings(
      */
     public record Mail(String from, List<String> to, String links, Duration every) {}
 
+    /** How an LMS is reached: over HTTP, or by files that somebody uploads. */
+    public enum LmsKind {
+        HTTP,
+        FILES
+    }
+
     /**
      * The LMS that is built in.
      *
@@ -96,6 +102,7 @@ public record ChalkLineSettings(
      * @param compareAt when everything that the LMS holds is compared, as a cron expression of six fields
      */
     public record Lms(
+            LmsKind kind,
             @Nullable URI url,
             Credentials credentials,
             int callsPerSecond,

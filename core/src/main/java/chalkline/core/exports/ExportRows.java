@@ -36,6 +36,20 @@ public final class ExportRows {
      */
     public record Row(String key, String shell, List<String> cells, Facts facts, Optional<String> leftOut) {}
 
+    /** Somebody in a section, as the key of a row names it. */
+    public record Enrolled(String section, String role, String person) {
+        private static final String BETWEEN = "\u001F";
+
+        String key() {
+            return String.join(BETWEEN, section, role, person);
+        }
+
+        public static Enrolled of(String key) {
+            String[] parts = key.split(BETWEEN, -1);
+            return new Enrolled(parts[0], parts[1], parts[2]);
+        }
+    }
+
     /**
      * @param campus the zone of the campus
      * @param standing whether shells are said as the LMS holds them; else as the proof has them
@@ -86,7 +100,7 @@ public final class ExportRows {
     }
 
     private Row enrollment(Facts of, Section section, Person person, String role) {
-        return made(section.id() + " " + role + " " + person.id(), of.with(person, role));
+        return made(new Enrolled(section.id(), role, person.id()).key(), of.with(person, role));
     }
 
     private Row made(String key, Facts facts) {

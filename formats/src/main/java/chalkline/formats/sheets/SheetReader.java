@@ -91,27 +91,41 @@ public final class SheetReader {
             String leaf,
             List<String> leaves) {}
 
+    /** How much of a sheet is taken. */
+    public record Most(long bytes, int rows) {
+        /** Of courses, which a person looks through. */
+        public static final Most COURSES = new Most(Bounds.SHEET_BYTES, Bounds.SHEET_ROWS);
+
+        /** Of what an LMS gives back. */
+        public static final Most RESULTS = new Most(Bounds.RESULT_BYTES, Bounds.RESULT_ROWS);
+    }
+
     /** The names of the character sets that text is taken in. */
     public static List<String> encodings() {
         return WRITTEN.stream().map(Charset::name).toList();
     }
 
-    /** Reads a file; a workbook is known by what it begins with. */
+    /** Reads a file of courses; a workbook is known by what it begins with. */
     public static Sheet read(String name, byte[] content, Written as) throws FaultyFileException {
-        if (content.length > Bounds.SHEET_BYTES) {
-            throw refused(name, "it has more than " + (Bounds.SHEET_BYTES >> 20) + " MB; split it");
+        return read(name, content, as, Most.COURSES);
+    }
+
+    /** Reads a file; a workbook is known by what it begins with. */
+    public static Sheet read(String name, byte[] content, Written as, Most most) throws FaultyFileException {
+        if (content.length > most.bytes()) {
+            throw refused(name, "it has more than " + (most.bytes() >> 20) + " MB; split it");
         }
         if (Workbook.isOne(content)) {
-            return Workbook.read(name, content, as.leaf());
+            return Workbook.read(name, content, as.leaf(), most);
         }
         Charset charset = as.encoding().isPresent() ? named(name, as.encoding().get()) : recognized(name, content);
         String text = decoded(name, content, charset);
-        return text(name, text, charset.name(), as.delimiter());
+        return text(name, text, charset.name(), as.delimiter(), most);
     }
 
     /** Reads what was pasted or typed. */
     public static Sheet read(String text, Optional<Delimiter> delimiter) throws FaultyFileException {
-        return text("pasted rows", text, "", delimiter);
+        return text("pasted rows", text, "", delimiter, Most.COURSES);
     }
 
     private static Charset named(String name, String wanted) throws FaultyFileException {
@@ -178,7 +192,7 @@ public final class SheetReader {
         }
     }
 
-    private static Sheet text(String name, String text, String encoding, Optional<Delimiter> wanted)
+    private static Sheet text(String name, String text, String encoding, Optional<Delimiter> wanted, Most most)
             throws FaultyFileException {
         String plain = text.startsWith("\uFEFF") ? text.substring(1) : text;
         Delimiter delimiter = wanted.orElseGet(() -> likely(plain));
@@ -186,7 +200,7 @@ public final class SheetReader {
         List<Integer> lines = new ArrayList<>();
         try (CsvReader<CsvRecord> csv = parser(plain, delimiter)) {
             for (CsvRecord record : csv) {
-                if (rows.size() > Bounds.SHEET_ROWS) {
+                if (rows.size() > most.rows()) {
                     break;
                 }
                 rows.add(record.getFields());
@@ -199,7 +213,7 @@ public final class SheetReader {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        return squared(name, rows, lines, encoding, Optional.of(delimiter), "", List.of());
+        return squared(name, rows, lines, encoding, Optional.of(delimiter), "", List.of(), most);
     }
 
     private static CsvReader<CsvRecord> parser(String text, Delimiter delimiter) {
@@ -261,10 +275,11 @@ public final class SheetReader {
             String encoding,
             Optional<Delimiter> delimiter,
             String leaf,
-            List<String> leaves)
+            List<String> leaves,
+            Most most)
             throws FaultyFileException {
-        if (read.size() > Bounds.SHEET_ROWS) {
-            throw refused(name, "it has more than " + Bounds.SHEET_ROWS + " rows; split it");
+        if (read.size() > most.rows()) {
+            throw refused(name, "it has more than " + most.rows() + " rows; split it");
         }
         Faults faults = new Faults();
         List<List<String>> rows = new ArrayList<>();

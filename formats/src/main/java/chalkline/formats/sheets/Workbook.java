@@ -35,7 +35,8 @@ final class Workbook {
     }
 
     /** @param leaf the name of the sheet; the first that is shown and not empty where it is not said */
-    static Sheet read(String name, byte[] content, Optional<String> leaf) throws FaultyFileException {
+    static Sheet read(String name, byte[] content, Optional<String> leaf, SheetReader.Most most)
+            throws FaultyFileException {
         checkSize(name, content);
         try (ReadableWorkbook book =
                 new ReadableWorkbook(new ByteArrayInputStream(content), new ReadingOptions(true, true))) {
@@ -54,7 +55,7 @@ final class Workbook {
                     continue;
                 }
                 try {
-                    return read(name, sheet, names);
+                    return read(name, sheet, names, most);
                 } catch (FaultyFileException e) {
                     if (leaf.isPresent() || !e.faults().equals(empty.faults())) {
                         throw e;
@@ -98,12 +99,13 @@ final class Workbook {
         return bytes;
     }
 
-    private static Sheet read(String name, org.dhatim.fastexcel.reader.Sheet sheet, List<String> names)
+    private static Sheet read(
+            String name, org.dhatim.fastexcel.reader.Sheet sheet, List<String> names, SheetReader.Most most)
             throws IOException, FaultyFileException {
         List<List<String>> rows = new ArrayList<>();
         List<Integer> lines = new ArrayList<>();
         try (Stream<Row> all = sheet.openStream()) {
-            for (Row row : (Iterable<Row>) all.limit(Bounds.SHEET_ROWS + 1L)::iterator) {
+            for (Row row : (Iterable<Row>) all.limit(most.rows() + 1L)::iterator) {
                 List<String> cells = new ArrayList<>();
                 for (int i = 0; i < Math.min(row.getCellCount(), Bounds.COLUMNS); i++) {
                     cells.add(row.getOptionalCell(i).map(Workbook::text).orElse(""));
@@ -112,7 +114,7 @@ final class Workbook {
                 lines.add(row.getRowNum());
             }
         }
-        return SheetReader.squared(name, rows, lines, "", Optional.empty(), sheet.getName(), names);
+        return SheetReader.squared(name, rows, lines, "", Optional.empty(), sheet.getName(), names, most);
     }
 
     private static String text(Cell cell) {

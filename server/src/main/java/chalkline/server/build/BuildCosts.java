@@ -86,7 +86,7 @@ class BuildCosts {
         Plan.write(
                 new Plan.Of(
                         rows,
-                        starts.of(proof),
+                        starts.built(proof),
                         Leftovers.none(json),
                         proofs.codeLimit(proof),
                         settings.lms().batch(),

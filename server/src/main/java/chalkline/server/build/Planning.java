@@ -128,7 +128,7 @@ class Planning {
                 .map(other -> rowsLeft(proof, other, wanted.causes(), leftovers))
                 .orElseGet(() -> rowsWanted(proof, wanted));
         Map<String, Integer> numbers = templates.numbers();
-        Starts from = starts.of(proof, templates.of(numbers));
+        Starts from = starts.built(proof, templates.of(numbers));
         Checks.refuseMissingTemplates(rows, starts.names(proof));
         records.change(build.id(), one -> {
             one.prove(proof);

@@ -7,20 +7,28 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 
-/** Two ways to ask the same LMS: patiently in the background, and at once where somebody waits for an answer. */
+/**
+ * Ways to ask the same LMS: patiently in the background, in builds, and at once where somebody waits for an answer. One that
+ * only takes uploads is never asked, so its ways are one.
+ */
 @Configuration
 class LmsClients {
     private static final Duration SOON = Duration.ofSeconds(6);
 
     private final CircuitBreaker breaker;
+    private final FileBooks books;
 
-    LmsClients(ChalkLineSettings settings) {
+    LmsClients(ChalkLineSettings settings, FileBooks books) {
+        this.books = books;
         this.breaker = LmsHttp.breaker(settings.lms().leftAlone());
     }
 
     @Bean
     @Primary
     Lms lms(ChalkLineSettings settings, LmsPace pace) {
+        if (settings.lms().kind() == ChalkLineSettings.LmsKind.FILES) {
+            return new LmsFiles(books);
+        }
         return new LmsHttp(
                 settings.lms(),
                 pace,
@@ -32,6 +40,9 @@ class LmsClients {
     @Bean
     @InBuilds
     Lms lmsInBuilds(ChalkLineSettings settings, LmsPace pace, CallsAtOnce calls) {
+        if (settings.lms().kind() == ChalkLineSettings.LmsKind.FILES) {
+            return new LmsFiles(books);
+        }
         return new LmsHttp(
                 settings.lms(), pace, breaker, Patience.once(), settings.lms().timeout(), calls);
     }
@@ -39,6 +50,9 @@ class LmsClients {
     @Bean
     @AtOnce
     Lms lmsAtOnce(ChalkLineSettings settings, LmsPace pace) {
+        if (settings.lms().kind() == ChalkLineSettings.LmsKind.FILES) {
+            return new LmsFiles(books);
+        }
         return new LmsHttp(settings.lms(), pace, breaker, Patience.atOnce(), SOON);
     }
 }

@@ -130,6 +130,11 @@ class LmsHttp implements Lms {
         return http.isPresent();
     }
 
+    @Override
+    public boolean takesContent() {
+        return true;
+    }
+
     private RestClient http() {
         return http.orElseThrow(() -> new LmsUnavailable("No LMS is set (LMS_URL).", new IllegalStateException()));
     }

@@ -11,6 +11,9 @@ public interface LmsWriting {
     /** Whether an LMS is set at all. */
     boolean isThere();
 
+    /** Whether it can be told what shells contain; else new shells are empty, and nothing is copied or put in order. */
+    boolean takesContent();
+
     /** Makes or changes templates: areas that only administrators and designers enter and that nobody is enrolled in. */
     List<Lms.Answer> putTemplates(String idempotencyKey, List<Lms.TemplatePut> templates);
 

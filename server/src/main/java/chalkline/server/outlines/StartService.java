@@ -18,6 +18,7 @@ import chalkline.server.lms.AtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.lms.LmsReading;
+import chalkline.server.lms.LmsWriting;
 import chalkline.server.masters.Master;
 import chalkline.server.masters.MasterVersions;
 import chalkline.server.masters.Masters;
@@ -64,6 +65,7 @@ public class StartService {
     private final MasterVersions masterVersions;
     private final LmsReading lms;
     private final LmsReading lmsAtOnce;
+    private final LmsWriting lmsWriting;
     private final TransactionTemplate transaction;
     private final LedgerService ledger;
     private final JsonMapper json;
@@ -82,6 +84,7 @@ public class StartService {
             MasterVersions masterVersions,
             LmsReading lms,
             @AtOnce LmsReading lmsAtOnce,
+            LmsWriting lmsWriting,
             TransactionTemplate transaction,
             LedgerService ledger,
             JsonMapper json,
@@ -97,6 +100,7 @@ public class StartService {
         this.masterVersions = masterVersions;
         this.lms = lms;
         this.lmsAtOnce = lmsAtOnce;
+        this.lmsWriting = lmsWriting;
         this.transaction = transaction;
         this.ledger = ledger;
         this.json = json;
@@ -128,6 +132,16 @@ public class StartService {
     /** What they start from, given some versions of templates. */
     public Starts of(ProofKey key, Map<String, Template> from) {
         return of(key, conventions.version(key.conventions()), from);
+    }
+
+    /** What a build that began now would give them. */
+    public Starts built(ProofKey key) {
+        return built(key, templates.current());
+    }
+
+    /** What a build gives them, which is nothing where the LMS cannot be told what shells contain. */
+    public Starts built(ProofKey key, Map<String, Template> from) {
+        return lmsWriting.takesContent() ? of(key, from) : of(key, from).empty();
     }
 
     /** What they would start from under other conventions. */

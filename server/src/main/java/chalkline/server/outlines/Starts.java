@@ -28,6 +28,8 @@ public final class Starts {
     private final Map<String, Kept> kept;
     private final Map<String, StandingMaster> byId = new HashMap<>();
     private final Map<String, StandingMaster> byCourse = new HashMap<>();
+    private final List<StandingMaster> masters;
+    private final boolean contents;
 
     /** A master that the LMS holds. */
     public record StandingMaster(Master master, HeldShell shell) {}
@@ -82,6 +84,18 @@ public final class Starts {
             Outlines outlines,
             Map<String, Kept> kept,
             List<StandingMaster> masters) {
+        this(templates, earlier, outlines, kept, masters, true);
+    }
+
+    private Starts(
+            Map<String, Template> templates,
+            EarlierShells earlier,
+            Outlines outlines,
+            Map<String, Kept> kept,
+            List<StandingMaster> masters,
+            boolean contents) {
+        this.masters = masters;
+        this.contents = contents;
         masters.forEach(one -> {
             byId.put(one.master().id(), one);
             one.master().courses().forEach(course -> byCourse.put(Master.slug(course), one));
@@ -92,8 +106,16 @@ public final class Starts {
         this.kept = kept;
     }
 
+    /** The same for an LMS that cannot be told what shells contain: all of them start empty. */
+    public Starts empty() {
+        return new Starts(templates, earlier, outlines, kept, masters, false);
+    }
+
     /** What a shell that is to be built starts from. */
     public Start of(ProofRow row) {
+        if (!contents) {
+            return new Start.Nothing();
+        }
         String named = row.value(Setting.TEMPLATE);
         Optional<Shell> shell = row.shell();
         if (shell.isEmpty() || named.isEmpty() || named.equals(NONE)) {

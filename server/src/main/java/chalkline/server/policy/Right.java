@@ -12,6 +12,8 @@ public enum Right {
     READ_ROSTERS,
     BUILD,
     READ_BUILDS,
+    READ_EXPORTS,
+    EXPORT,
     READ_TEMPLATES,
     CHANGE_TEMPLATES,
     READ_MASTERS,

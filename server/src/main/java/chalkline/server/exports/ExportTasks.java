@@ -1,0 +1,19 @@
+package chalkline.server.exports;
+
+import chalkline.server.frame.Jobs;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+@Configuration
+class ExportTasks {
+    @Bean
+    OneTimeTask<WriteExport.Work> writeExportTask(ObjectProvider<WriteExport> write, Jobs jobs) {
+        return Tasks.oneTime(WriteExport.TASK)
+                .onFailure(jobs.threeTries((work, reason) -> write.getObject().giveUp(work.export(), reason)))
+                .execute((instance, context) ->
+                        write.getObject().run(instance.getData().export()));
+    }
+}

@@ -6,6 +6,7 @@
     import Conventions from './conventions/Conventions.svelte'
     import CrossLists from './crosslists/CrossLists.svelte'
     import Dates from './dates/Dates.svelte'
+    import Files from './exports/Files.svelte'
     import Desk from './desk/Desk.svelte'
     import { markBidi } from './frame/bidi'
     import { campus, type Right } from './frame/campus.svelte'
@@ -155,7 +156,11 @@
         {:else if route.station === 'proof'}
             {#key route.term}<Proof />{/key}
         {:else if route.station === 'build'}
-            {#key route.term}<Build />{/key}
+            {#if route.params.view === 'files'}
+                {#key route.term}<Files />{/key}
+            {:else}
+                {#key route.term}<Build />{/key}
+            {/if}
         {:else if route.station === 'upkeep'}
             {#key route.term}<Upkeep />{/key}
         {/if}

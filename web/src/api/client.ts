@@ -131,6 +131,13 @@ export async function uploadAs(
     return (await response.json()) as Api['SheetRead']
 }
 
+/** Brings back the sheet that an LMS gave for an export. */
+export async function uploadResults(id: number, file: File): Promise<Api['ExportCame']> {
+    const body = new FormData()
+    body.append('file', file)
+    return (await (await ask('POST', `/api/exports/${id}/results`, body)).json()) as Api['ExportCame']
+}
+
 /** Signs in or out, which is no part of the API's description. */
 export async function form(path: string, fields: URLSearchParams): Promise<void> {
     await ask('POST', path, fields)

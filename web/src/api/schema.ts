@@ -1005,7 +1005,7 @@ export interface paths {
         };
         get: operations["versions"];
         put?: never;
-        post: operations["keep_5"];
+        post: operations["keep_6"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1419,7 +1419,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_1"];
+        get: operations["list_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1931,7 +1931,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_2"];
+        get: operations["one_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2011,7 +2011,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["file_3"];
+        get: operations["file_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2043,7 +2043,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_3"];
+        get: operations["one_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2107,7 +2107,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_4"];
+        get: operations["one_5"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2303,6 +2303,214 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["lift"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/{id}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["results"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/{id}/passed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/terms/{term}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post: operations["write_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/terms/{term}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/terms/{term}/bundles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bundle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["profiles"];
+        put?: never;
+        post: operations["keep_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/profiles/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/{id}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rows_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["download"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/tokens/{rows}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tokens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/profiles/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exports/profiles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeOut_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3635,8 +3843,8 @@ export interface components {
             login: string;
             name: string;
             roles: ("ADMINISTRATOR" | "SCHEDULER" | "DESIGNER" | "INSTRUCTOR" | "AUDITOR")[];
-            rights: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "WRITE_COURSES" | "SAVE_SHEETS")[];
-            wide: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "WRITE_COURSES" | "SAVE_SHEETS")[];
+            rights: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_EXPORTS" | "EXPORT" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "WRITE_COURSES" | "SAVE_SHEETS")[];
+            wide: ("READ_LISTS" | "CHANGE_LISTS" | "READ_CONVENTIONS" | "CHANGE_CONVENTIONS" | "READ_PROOF" | "READ_ROSTERS" | "BUILD" | "READ_BUILDS" | "READ_EXPORTS" | "EXPORT" | "READ_TEMPLATES" | "CHANGE_TEMPLATES" | "READ_MASTERS" | "CHANGE_MASTERS" | "READ_UPKEEP" | "CHANGE_UPKEEP" | "READ_CAMPUS" | "CHANGE_CAMPUS" | "READ_LEDGER" | "READ_PEOPLE" | "MANAGE_PEOPLE" | "FIND_PEOPLE" | "TEACH" | "ASK" | "READ_REQUESTS" | "DECIDE" | "SHARE_SHELLS" | "WRITE_COURSES" | "SAVE_SHEETS")[];
             departments: string[];
             listed: boolean;
             ownPassword: boolean;
@@ -4731,6 +4939,171 @@ export interface components {
         ArrivalDepartment: {
             code: string;
             name: string;
+        };
+        ExportCame: {
+            /** Format: int32 */
+            passed: number;
+            /** Format: int32 */
+            failed: number;
+            unknown: components["schemas"]["ExportUnknownLine"][];
+            /** Format: int32 */
+            unknownCount: number;
+            /** Format: int32 */
+            back: number;
+        };
+        ExportUnknownLine: {
+            /** Format: int32 */
+            line: number;
+            words: string;
+        };
+        ExportOne: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            profile: number | null;
+            name: string;
+            /** @enum {string} */
+            form: "PROFILE" | "ONEROSTER_1_1" | "ONEROSTER_1_2";
+            differences: boolean;
+            /** @enum {string} */
+            state: "WRITING" | "WRITTEN" | "PASSED" | "FAILED";
+            reason: string;
+            askedBy: string;
+            /** Format: date-time */
+            askedAt: string;
+            /** Format: date-time */
+            endedAt: string | null;
+            counts: {
+                [key: string]: number;
+            };
+            statuses: {
+                [key: string]: number;
+            };
+            givesBack: boolean;
+        };
+        ExportWanted: {
+            /** Format: int64 */
+            profile: number;
+            differences: boolean;
+        };
+        ExportColumn: {
+            heading: string;
+            value: string;
+            needed: boolean;
+            /** Format: int32 */
+            longest: number;
+        };
+        ExportDraft: {
+            name: string;
+            rows: string;
+            form: components["schemas"]["ExportForm"];
+            values: components["schemas"]["ExportValues"];
+            fileName: string;
+            by: string;
+            /** Format: int32 */
+            fileRows: number;
+            columns: components["schemas"]["ExportColumn"][];
+            results: components["schemas"]["ExportResults"] | null;
+        };
+        ExportForm: {
+            kind: string;
+            delimiter: string;
+            encoding: string;
+            mark: boolean;
+            quoted: boolean;
+            crlf: boolean;
+            headings: boolean;
+        };
+        ExportLook: {
+            draft: components["schemas"]["ExportDraft"];
+            find: string;
+        };
+        ExportResults: {
+            match: {
+                [key: string]: string;
+            };
+            outcome: string;
+            passed: string[];
+            reason: string;
+        };
+        ExportValues: {
+            dates: string;
+            zone: string;
+            yes: string;
+            no: string;
+            status: {
+                [key: string]: string;
+            };
+            roles: {
+                [key: string]: string;
+            };
+        };
+        ExportPreview: {
+            wrong: components["schemas"]["ExportWrong"][];
+            standing: boolean;
+            /** Format: int32 */
+            shells: number;
+            rows: components["schemas"]["ExportPreviewRow"][];
+            /** Format: int32 */
+            made: number;
+            all: boolean;
+            /** Format: int32 */
+            leftOut: number;
+        };
+        ExportPreviewRow: {
+            cells: string[];
+            leftOut: string | null;
+        };
+        ExportWrong: {
+            path: string;
+            reason: string;
+        };
+        ExportBundle: {
+            /** @enum {string} */
+            form: "PROFILE" | "ONEROSTER_1_1" | "ONEROSTER_1_2";
+            differences: boolean;
+        };
+        ExportKeep: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            basedOn: number;
+            draft: components["schemas"]["ExportDraft"];
+        };
+        ExportProfile: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            keptBy: string;
+            /** Format: date-time */
+            keptAt: string;
+            draft: components["schemas"]["ExportDraft"];
+        };
+        ExportFile: {
+            name: string;
+            yaml: string;
+        };
+        ExportRow: {
+            /** Format: int32 */
+            n: number;
+            code: string;
+            cells: string[];
+            status: string;
+            outcome: string;
+            reason: string;
+        };
+        ExportRows: {
+            headings: string[];
+            rows: components["schemas"]["ExportRow"][];
+            /** Format: int32 */
+            next: number | null;
+        };
+        StreamingResponseBody: unknown;
+        ExportTokenHelp: {
+            name: string;
+            help: string;
         };
     };
     responses: never;
@@ -6674,7 +7047,7 @@ export interface operations {
             };
         };
     };
-    keep_5: {
+    keep_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -7315,7 +7688,7 @@ export interface operations {
             };
         };
     };
-    list_1: {
+    list_2: {
         parameters: {
             query: {
                 versions: string;
@@ -8057,7 +8430,7 @@ export interface operations {
             };
         };
     };
-    one_2: {
+    one_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -8162,7 +8535,7 @@ export interface operations {
             };
         };
     };
-    file_3: {
+    file_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -8204,7 +8577,7 @@ export interface operations {
             };
         };
     };
-    one_3: {
+    one_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -8296,7 +8669,7 @@ export interface operations {
             };
         };
     };
-    one_4: {
+    one_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -8570,6 +8943,359 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    results: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportCame"];
+                };
+            };
+        };
+    };
+    passed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportOne"];
+                };
+            };
+        };
+    };
+    list_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportOne"][];
+                };
+            };
+        };
+    };
+    write_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportWanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportOne"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportPreview"];
+                };
+            };
+        };
+    };
+    bundle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportBundle"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportOne"];
+                };
+            };
+        };
+    };
+    profiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportProfile"][];
+                };
+            };
+        };
+    };
+    keep_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportProfile"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportDraft"];
+                };
+            };
+        };
+    };
+    one_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportOne"];
+                };
+            };
+        };
+    };
+    rows_2: {
+        parameters: {
+            query: {
+                outcome: "WAITING" | "PASSED" | "FAILED" | "LEFT_OUT";
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportRows"];
+                };
+            };
+        };
+    };
+    download: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    tokens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rows: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportTokenHelp"][];
+                };
+            };
+        };
+    };
+    file_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/yaml": string;
+                };
+            };
+        };
+    };
+    takeOut_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,6 +10,7 @@
     import Departments from './Departments.svelte'
     import Failures from './Failures.svelte'
     import Kept from './Kept.svelte'
+    import Parts from './Parts.svelte'
     import Shells from './Shells.svelte'
     import Standing from './Standing.svelte'
     import Tried from './Tried.svelte'
@@ -151,6 +152,7 @@
 <svelte:window onkeydown={pressed} />
 
 {#snippet sheet()}
+    <Parts />
     {#if current}
         <div class="top"><Standing build={current} {samples} /></div>
         <Departments build={current} bind:chosen={department} />

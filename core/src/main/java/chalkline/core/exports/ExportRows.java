@@ -9,6 +9,8 @@ import chalkline.core.proof.Shell;
 import java.nio.charset.CharsetEncoder;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -139,7 +141,19 @@ public final class ExportRows {
                 .orElse(cell);
     }
 
-    /** Which shells an export has rows of: those that stand, or those that a build could make. */
+    /**
+     * The shells that an export has rows of, in the order of their codes: those that stand, or those that a build could
+     * make.
+     */
+    public static List<ProofRow> written(Collection<ProofRow> proof, boolean standing) {
+        return proof.stream()
+                .filter(row -> isWritten(row, standing))
+                .sorted(Comparator.comparing(ProofRow::code, Text.NATURAL)
+                        .thenComparing(ProofRow::key, Text.BY_CODE_POINT))
+                .toList();
+    }
+
+    /** Whether an export has rows of a shell. */
     public static boolean isWritten(ProofRow row, boolean standing) {
         return standing ? row.held().isPresent() : !row.value(Setting.CODE).isEmpty();
     }

@@ -37,7 +37,7 @@ public sealed interface ExportToken {
 
         @Override
         public String help() {
-            return "the shell's " + setting.plainName();
+            return setting.plainName();
         }
     }
 

@@ -162,8 +162,7 @@ class ProfileService {
         List<ProofRow> all = proofs.proof(key).proof().rows();
         boolean standing = all.stream().anyMatch(row -> ExportRows.isWritten(row, true));
         String wanted = Text.caseless(find);
-        List<ProofRow> rows = all.stream()
-                .filter(row -> ExportRows.isWritten(row, standing))
+        List<ProofRow> rows = ExportRows.written(all, standing).stream()
                 .filter(row -> wanted.isEmpty()
                         || Text.caseless(row.code()).contains(wanted)
                         || Text.caseless(row.title()).contains(wanted))

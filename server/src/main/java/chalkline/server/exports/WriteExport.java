@@ -56,8 +56,7 @@ class WriteExport {
         lines.write(export, profile, to -> {
             Map<String, String> files = new HashMap<>();
             int[] n = {0};
-            proofs.proof(key).proof().rows().stream()
-                    .filter(row -> ExportRows.isWritten(row, true))
+            ExportRows.written(proofs.proof(key).proof().rows(), true)
                     .forEach(row -> maker.of(row, made -> to.accept(line(id, n[0]++, profile, files, made))));
         });
         export.end(Export.State.WRITTEN, "");

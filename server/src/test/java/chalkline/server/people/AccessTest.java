@@ -93,6 +93,16 @@ class AccessTest {
     private static final String PERSON =
             "{\"name\":\"K. Dorn\",\"email\":\"\",\"roles\":[\"AUDITOR\"],\"departments\":[],\"person\":null}";
 
+    private static final String EXPORT_DRAFT = """
+            {"name":"All","rows":"shells",
+             "form":{"kind":"csv","delimiter":",","encoding":"UTF-8","mark":false,"quoted":false,"crlf":true,
+                     "headings":true},
+             "values":{"dates":"uuuu-MM-dd","zone":"","yes":"yes","no":"no","status":{},"roles":{}},
+             "fileName":"","by":"","fileRows":0,
+             "columns":[{"heading":"A","value":"{shell.code}","needed":true,"longest":0}],"results":null}""";
+
+    private static final String PROFILE = "{\"id\":0,\"basedOn\":0,\"draft\":" + EXPORT_DRAFT + "}";
+
     private static final List<Route> ROUTES = List.of(
             new Route("GET", "/api/arrivals/departments", Right.READ_CONVENTIONS, false, ""),
             new Route("PUT", "/api/people/{login}", Right.MANAGE_PEOPLE, false, PERSON),
@@ -394,6 +404,36 @@ class AccessTest {
                     true,
                     "{\"kind\":\"SHELL\",\"key\":\"s:cl-27SP-1\"}"),
             new Route("DELETE", "/api/terms/{term}/calendars", Right.CHANGE_CONVENTIONS, true, ""),
+            new Route("GET", "/api/exports/profiles", Right.READ_EXPORTS, false, ""),
+            new Route("POST", "/api/exports/profiles", Right.EXPORT, false, PROFILE),
+            new Route("GET", "/api/exports/profiles/{id}/file", Right.READ_EXPORTS, false, ""),
+            new Route(
+                    "POST",
+                    "/api/exports/profiles/file",
+                    Right.EXPORT,
+                    false,
+                    "{\"name\":\"x\",\"yaml\":\"chalkline: 1\"}"),
+            new Route("GET", "/api/exports/tokens/{rows}", Right.READ_EXPORTS, false, ""),
+            new Route(
+                    "POST",
+                    "/api/exports/terms/{term}/preview",
+                    Right.READ_EXPORTS,
+                    false,
+                    "{\"draft\":" + EXPORT_DRAFT + ",\"find\":\"\"}"),
+            new Route("GET", "/api/exports/terms/{term}", Right.READ_EXPORTS, false, ""),
+            new Route("POST", "/api/exports/terms/{term}", Right.EXPORT, false, "{\"profile\":1,\"differences\":true}"),
+            new Route(
+                    "POST",
+                    "/api/exports/terms/{term}/bundles",
+                    Right.EXPORT,
+                    false,
+                    "{\"form\":\"ONEROSTER_1_2\",\"differences\":false}"),
+            new Route("GET", "/api/exports/{id}", Right.READ_EXPORTS, false, ""),
+            new Route("GET", "/api/exports/{id}/rows", Right.READ_EXPORTS, false, ""),
+            new Route("GET", "/api/exports/{id}/file", Right.READ_EXPORTS, false, ""),
+            new Route("POST", "/api/exports/{id}/results", Right.EXPORT, false, "upload"),
+            new Route("POST", "/api/exports/{id}/passed", Right.EXPORT, false, ""),
+            new Route("DELETE", "/api/exports/profiles/{id}", Right.EXPORT, false, ""),
             new Route("GET", "/api/templates", Right.READ_TEMPLATES, false, ""),
             new Route("GET", "/api/templates/{id}", Right.READ_TEMPLATES, false, ""),
             new Route("POST", "/api/templates", Right.CHANGE_TEMPLATES, false, TEMPLATE),
@@ -453,6 +493,11 @@ class AccessTest {
         Client abara = system.signedIn("abara");
         abara.fetchList();
         abara.build("27SP");
+        assertThat(abara.post("/api/exports/profiles", PROFILE).status()).isEqualTo(200);
+        assertThat(abara.post("/api/exports/terms/27SP", "{\"profile\":1,\"differences\":false}")
+                        .status())
+                .isEqualTo(200);
+        abara.until("/api/exports/1", export -> export.get("state").asString().equals("WRITTEN"));
         CLIENTS.put("administrator", abara);
         CLIENTS.put("auditor", system.signedIn("quill"));
         CLIENTS.put("designer", system.signedIn("tarn"));
@@ -650,6 +695,7 @@ class AccessTest {
                 .replace("{format}", "csv")
                 .replace("{name}", "a-name")
                 .replace("{key}", "s:cl-27SP-1")
+                .replace("{rows}", "sections")
                 .replace("{user}", "nobody")
                 .replace("{secret}", "guessed")
                 .replace("{source}", "registrar")
@@ -672,6 +718,9 @@ class AccessTest {
         }
         if (path.equals("/api/course-pages")) {
             path += "?published=false";
+        }
+        if (path.equals("/api/exports/1/rows")) {
+            path += "?outcome=FAILED";
         }
         if (path.endsWith("/withdrawal")) {
             path += "?version=99";

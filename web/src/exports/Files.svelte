@@ -263,7 +263,7 @@
     {#if answer}<p class="answer" role="status">{answer}</p>{/if}
     {#if at >= 0}<ColumnPane {edit} bind:at {tokens} {disabled} />{/if}
     <section aria-label="Written">
-        <h3>Written of this term</h3>
+        <h2>Written of this term</h2>
         <ol>
             {#each written as one (one.id)}
                 <Written {one} bring={(file) => bring(one, file)} passed={() => passed(one)} />

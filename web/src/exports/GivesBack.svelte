@@ -32,7 +32,7 @@
 </script>
 
 <section aria-label="What comes back">
-    <h3>What comes back</h3>
+    <h2>What comes back</h2>
     <label
         ><input
             type="checkbox"

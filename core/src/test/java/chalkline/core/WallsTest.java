@@ -19,7 +19,7 @@ class WallsTest {
     @ArchTest
     static final ArchRule PROOF_IS_THE_LAST_ROOM = classes()
             .that()
-            .resideOutsideOfPackages("..proof..", "..templates..", "..upkeep..", "..requests..")
+            .resideOutsideOfPackages("..proof..", "..templates..", "..upkeep..", "..requests..", "..exports..")
             .should()
             .onlyDependOnClassesThat()
             .resideOutsideOfPackage("chalkline.core.proof..");

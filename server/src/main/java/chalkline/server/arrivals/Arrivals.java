@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface Arrivals extends JpaRepository<Arrival, Long> {
@@ -19,8 +20,9 @@ interface Arrivals extends JpaRepository<Arrival, Long> {
     Optional<Arrival> findFirstBySourceAndStateNotInAndIdLessThanOrderByIdDesc(
             String source, Collection<Arrival.State> states, long id);
 
-    @Query(value = "select id from list_turn where id = 1 for update", nativeQuery = true)
-    int takeTurn();
+    @Modifying
+    @Query(value = "update list_turn set turn = turn + 1 where id = 1", nativeQuery = true)
+    void takeTurn();
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Arrival where state = KEPT order by inUseSince desc, id desc")

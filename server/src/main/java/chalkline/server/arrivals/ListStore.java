@@ -9,6 +9,7 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.OnceMore;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
@@ -57,7 +58,7 @@ class ListStore {
      * marked as kept.
      */
     void write(long arrival, RegistrarList list) {
-        sessions.inStatelessTransaction(session -> {
+        OnceMore.doing(() -> sessions.inStatelessTransaction(session -> {
             forget(session, arrival);
             insert(session, arrival, list.sessions().values(), ListedSession::new);
             insert(session, arrival, list.orgs().values(), ListedOrg::new);
@@ -65,7 +66,7 @@ class ListStore {
             insert(session, arrival, list.classes().values(), ListedSection::new);
             insert(session, arrival, list.people().values(), ListedPerson::new);
             insert(session, arrival, list.enrollments(), ListedEnrollment::new);
-        });
+        }));
         rows.put(arrival, list);
     }
 

@@ -34,7 +34,7 @@ interface Builds extends JpaRepository<Build, Long> {
     /** Waits until nobody else starts a build of a term; held until the transaction ends. */
     @Modifying
     @Query(
-            value = "insert into term_lock (term) values (:term) on duplicate key update term = values(term)",
+            value = "insert into term_lock (term, turn) values (:term, 1) on duplicate key update turn = turn + 1",
             nativeQuery = true)
     void lockTerm(String term);
 

@@ -3,6 +3,7 @@ package chalkline.server.build;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Rosters;
+import chalkline.server.frame.OnceMore;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import jakarta.persistence.EntityManagerFactory;
@@ -255,6 +256,6 @@ public class BuiltShells {
     }
 
     private void inTransaction(Consumer<StatelessSession> work) {
-        sessions.inStatelessTransaction(work);
+        OnceMore.doing(() -> sessions.inStatelessTransaction(work));
     }
 }

@@ -4,6 +4,7 @@ import chalkline.core.Bounds;
 import chalkline.core.exports.ExportProfile;
 import chalkline.core.exports.ExportStatus;
 import chalkline.core.exports.ResultSheet;
+import chalkline.server.frame.OnceMore;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.List;
@@ -104,7 +105,7 @@ class ExportLines {
      * what went through. Of differences, rows that are the same are taken out again.
      */
     void write(Export export, ExportProfile profile, Consumer<Writer> rows) {
-        sessions.inStatelessTransaction(session -> {
+        OnceMore.doing(() -> sessions.inStatelessTransaction(session -> {
             execute(session, "delete from export_row where export_id = :export", export.id());
             session.setJdbcBatchSize(BATCH);
             List<ExportLine> batch = new ArrayList<>(BATCH);
@@ -130,7 +131,7 @@ class ExportLines {
                         "delete from export_row where export_id = :export and status = 'SAME' and outcome <> 'LEFT_OUT'",
                         export.id());
             }
-        });
+        }));
     }
 
     /** What went through once and is no row any more, not even one that is left out. */
@@ -159,7 +160,7 @@ class ExportLines {
      * @return how many rows went through and how many failed, and lines that mean no row
      */
     Came came(long export, List<ResultSheet.Result> results) {
-        return sessions.fromStatelessTransaction(session -> {
+        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
             List<ResultSheet.Result> unknown = new ArrayList<>();
             int passed = 0;
             int failed = 0;
@@ -180,7 +181,7 @@ class ExportLines {
             }
             standing(session, export);
             return new Came(passed, failed, unknown);
-        });
+        }));
     }
 
     record Came(int passed, int failed, List<ResultSheet.Result> unknown) {}
@@ -191,14 +192,14 @@ class ExportLines {
 
     /** Everything that waits went through. */
     int allPassed(long export) {
-        return sessions.fromStatelessTransaction(session -> {
+        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
             int rows = execute(
                     session,
                     "update export_row set outcome = 'PASSED' where export_id = :export and outcome = 'WAITING'",
                     export);
             standing(session, export);
             return rows;
-        });
+        }));
     }
 
     private static void standing(StatelessSession session, long export) {

@@ -1,6 +1,7 @@
 package chalkline.server.lms;
 
 import chalkline.core.proof.Rosters;
+import chalkline.server.frame.OnceMore;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -74,13 +75,13 @@ public class FileBooks {
 
     /** Changes the books for some items, one after another, all of them or none. */
     <T> List<Lms.Answer> change(List<T> items, Function<Turn, Function<T, Lms.Answer>> each) {
-        return sessions.fromStatelessTransaction(session -> {
+        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
             session.createNativeMutationQuery("update file_lms set mark = mark + 1 where id = 1")
                     .executeUpdate();
             Turn turn = new Turn(session, mark(session));
             Function<T, Lms.Answer> one = each.apply(turn);
             return items.stream().map(one).toList();
-        });
+        }));
     }
 
     private static long mark(StatelessSession session) {
@@ -101,7 +102,7 @@ public class FileBooks {
 
     /** What changed after a mark. */
     Lms.Changes since(long mark, java.util.function.IntConsumer read) {
-        return sessions.fromStatelessTransaction(session -> {
+        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
             long now = mark(session);
             if (mark > now) {
                 throw new Lms.UnknownMark();
@@ -128,7 +129,7 @@ public class FileBooks {
                 read.accept(shells.size());
             } while (page.size() == PAGE);
             return new Lms.Changes(shells, removed, now);
-        });
+        }));
     }
 
     /** As an LMS tells it: with its own number, and who is in it. */

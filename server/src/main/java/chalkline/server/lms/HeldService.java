@@ -5,6 +5,7 @@ import chalkline.core.naming.YesNo;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.SectionWindow;
 import chalkline.server.frame.NotFound;
+import chalkline.server.frame.OnceMore;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
@@ -168,9 +169,9 @@ public class HeldService {
     /** Empty where another refresh was kept meanwhile. */
     private Optional<Found> keep(Optional<HeldVersion> before, Lms.Changes changes, boolean all) {
         int was = before.map(HeldVersion::number).orElse(0);
-        return sessions.fromStatelessTransaction(session -> {
-            session.createNativeQuery("select id from held_lock where id = 1 for update", Integer.class)
-                    .getSingleResult();
+        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
+            session.createNativeMutationQuery("update held_lock set turn = turn + 1 where id = 1")
+                    .executeUpdate();
             int now = session.createSelectionQuery("select coalesce(max(number), 0) from HeldVersion", Integer.class)
                     .getSingleResult();
             if (now != was) {
@@ -200,7 +201,7 @@ public class HeldService {
                 session.insertMultiple(news);
             }
             return Optional.of(new Found(changes.shells().size(), changed, news.size() - changed));
-        });
+        }));
     }
 
     private static Map<Long, HeldRow> known(Collection<HeldRow> rows) {

@@ -42,8 +42,11 @@ final class Browser implements AutoCloseable {
                                 "--disable-background-networking",
                                 "--disable-component-update",
                                 "--disable-sync")));
-        context = chromium.newContext(
-                new NewContextOptions().setViewportSize(1280, 800).setBaseURL(address.toString()));
+        context = chromium.newContext(new NewContextOptions()
+                .setViewportSize(1280, 800)
+                .setBaseURL(address.toString())
+                // that of a cluster was made on the spot
+                .setIgnoreHTTPSErrors(true));
         context.setDefaultTimeout(30_000);
         page = context.newPage();
         page.onPageError(errors::add);

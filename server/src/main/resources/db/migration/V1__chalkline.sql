@@ -139,7 +139,7 @@ create table build_step (
   index by_state (build_id, state, ordinal),
   index by_shell (build_id, shell_key),
   constraint step_of_build foreign key (build_id) references build (id));
-create sequence build_step_seq start with 1 increment by 1000 cache 10;
+create sequence build_step_seq start with 1 increment by 1000 nocache;
 
 create table scheduled_tasks (
   task_name varchar(100) character set ascii collate ascii_bin not null,

@@ -9,7 +9,7 @@ create table calendar_address (
   made_by varchar(100) not null,
   unique key (term, kind, scope_key),
   unique key (secret_hash));
-create sequence calendar_address_seq start with 1 increment by 50;
+create sequence calendar_address_seq start with 1 increment by 50 nocache;
 
 -- Entries of calendars as they were last given out, so that a change carries a higher sequence.
 create table calendar_event (

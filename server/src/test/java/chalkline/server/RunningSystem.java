@@ -195,6 +195,14 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** The LMS and the registrar alone, for an application that is started otherwise. */
+    public static RunningSystem standInsAlone(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem();
+        system.standIns(sections, standInsSettings);
+        system.awaitStandIns();
+        return system;
+    }
+
     /** The application's first process. */
     public Server firstServer() {
         if (first == null) {

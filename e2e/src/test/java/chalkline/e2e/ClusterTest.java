@@ -1,0 +1,133 @@
+package chalkline.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import chalkline.server.Client;
+import chalkline.server.RunningSystem;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Machines are lost one after the other, and the way between two of them, in the middle of a build of 1,200 shells. */
+class ClusterTest {
+    private static final int SHELLS = 1_200;
+
+    @Test
+    void whateverIsLostNothingOfABuildIsLostOrDoubled() throws Exception {
+        try (RunningSystem lms = RunningSystem.standInsAlone(
+                        SHELLS,
+                        "--standins.earlier-terms=false",
+                        "--standins.copy-millis=1",
+                        "--standins.latency-millis=400");
+                OwnCluster cluster = new OwnCluster(Map.of(
+                        "CHALKLINE_DEMO", "true",
+                        "CHALKLINE_TODAY", "2026-12-07",
+                        "LMS_CALLS_PER_SECOND", "5",
+                        "LMS_URL", lms.standIns() + "/lms/api",
+                        "REGISTRAR_URL", lms.standIns() + "/registrar/list"))) {
+            Client abara = Client.signedIn(cluster.address(), "abara");
+            abara.fetchList();
+            long build = abara.startBuild("27SP").json().get("id").asLong();
+            try (Browser browser = new Browser(cluster.address())) {
+                browser.signInAt("/27SP/build");
+                abara.until("/api/builds/" + build, now -> now.get("done").asInt() > 20);
+                List<Callable<Void>> losses = new ArrayList<>();
+                for (int node = 1; node <= 3; node++) {
+                    int lost = node;
+                    losses.add(() -> {
+                        cluster.killNode(lost);
+                        return null;
+                    });
+                }
+                for (int number = 1; number <= 2; number++) {
+                    int lost = number;
+                    losses.add(() -> {
+                        cluster.killApplication(lost);
+                        return null;
+                    });
+                }
+                for (Callable<Void> loss : losses) {
+                    loses(cluster, abara, build, loss);
+                    cluster.start();
+                }
+                if (cluster.hasNetworks()) {
+                    loses(cluster, abara, build, () -> {
+                        cluster.cut(1, 2);
+                        return null;
+                    });
+                    cluster.mend(1, 2);
+                }
+                Client.anonymous(lms.standIns()).put("/lms/api/trouble", "{\"latencyMillis\":0,\"callsPerSecond\":60}");
+                JsonNode ended = abara.ended(build);
+                assertThat(ended.get("state").asString()).as(ended.toString()).isEqualTo("DONE");
+                assertThat(ended.get("done").asInt())
+                        .isEqualTo(ended.get("shells").asInt());
+                browser.page.getByText("1,200 of 1,200").first().waitFor();
+            } catch (AssertionError | RuntimeException e) {
+                throw new AssertionError(cluster.logs(), e);
+            }
+            for (JsonNode action : abara.get("/api/terms/27SP/proof").json().get("actions")) {
+                assertThat(action.get("shells").asInt())
+                        .as(action.toString())
+                        .isEqualTo(action.get("action").asString().equals("keep") ? SHELLS : 0);
+            }
+            JsonNode effects =
+                    Client.anonymous(lms.standIns()).get("/lms/api/effects").json();
+            assertThat(effects.at("/shell made/repeated"))
+                    .as("shells made twice")
+                    .isEmpty();
+            assertThat(effects.at("/copy/repeated"))
+                    .as("templates copied twice")
+                    .isEmpty();
+            assertThat(abara.get("/api/ledger/check").json().get("faults")).isEmpty();
+        }
+    }
+
+    /**
+     * Loses something while somebody looks at the build ten times a second, until it has gone on. Whoever looks is told at most
+     * once, with a word that says what to do, and finds it again the next time or the one after.
+     */
+    private static void loses(OwnCluster cluster, Client abara, long build, Callable<Void> loss) throws Exception {
+        ExecutorService beside = Executors.newSingleThreadExecutor();
+        try {
+            int before = abara.get("/api/builds/" + build).json().get("done").asInt();
+            Future<Void> lost = beside.submit(loss);
+            List<String> told = new ArrayList<>();
+            long end = System.nanoTime() + 60_000_000_000L;
+            int done = before;
+            while ((!lost.isDone() || done <= before) && System.nanoTime() < end) {
+                Client.Answer answer = look(abara, build);
+                if (answer.status() == 200) {
+                    done = answer.json().get("done").asInt();
+                    before = answer.json().get("endedAt").isNull() ? before : done - 1;
+                } else {
+                    told.add(answer.status() + " " + answer.text());
+                }
+            }
+            lost.get();
+            assertThat(done).as("the build goes on; told were %s", told).isGreaterThan(before);
+            assertThat(told).allSatisfy(text -> assertThat(text).contains("What was kept is safe"));
+        } finally {
+            beside.shutdownNow();
+        }
+    }
+
+    private static Client.Answer look(Client abara, long build) {
+        try {
+            Thread.sleep(100);
+            return abara.get("/api/builds/" + build);
+        } catch (UncheckedIOException e) {
+            return new Client.Answer(0, "the line was cut: " + e.getMessage());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}

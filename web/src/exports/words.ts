@@ -5,6 +5,7 @@ import { count, number } from '../frame/words'
 export function says(one: Api['ExportOne']): string {
     if (one.state === 'WRITING') return 'being written …'
     if (one.state === 'FAILED') return one.reason
+    if (one.state === 'OUTDATED') return 'its rows are no longer kept'
     if (one.form !== 'PROFILE')
         return one.state === 'PASSED'
             ? 'a bundle that went through'

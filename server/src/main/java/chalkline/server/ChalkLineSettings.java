@@ -39,6 +39,7 @@ public record ChalkLineSettings(
         @Nullable Map<String, FurtherRegistrar> sources,
         Mail mail,
         OpenId openid,
+        Keep keep,
         Lms lms) {
 
     /** Further registrars, by the short name that their ids begin with. */
@@ -83,6 +84,19 @@ public record ChalkLineSettings(
      * @param every how often it is looked whether there is mail to send
      */
     public record Mail(String from, List<String> to, String links, Duration every) {}
+
+    /**
+     * How many days things are kept; 0 for ever.
+     *
+     * @param at when what was kept long enough is taken out, as a cron expression of six fields
+     * @param lists rows of lists that nothing needs any more
+     * @param held earlier states of shells
+     * @param builds steps of builds, counted from the last build of their term
+     * @param mail that was sent
+     * @param exports rows of exports
+     * @param notes jobs that were given up
+     */
+    public record Keep(String at, int lists, int held, int builds, int mail, int exports, int notes) {}
 
     /** How an LMS is reached: over HTTP, or by files that somebody uploads. */
     public enum LmsKind {

@@ -71,6 +71,7 @@ class Arrival {
     private State state;
 
     private Instant receivedAt;
+    private boolean outdated;
     private String receivedBy;
     private Instant readAt;
     private String contentHash;
@@ -299,6 +300,15 @@ class Arrival {
 
     State state() {
         return state;
+    }
+
+    /** Whether its rows were taken out, after they had been kept long enough. */
+    boolean isOutdated() {
+        return outdated;
+    }
+
+    void outdate() {
+        outdated = true;
     }
 
     Instant receivedAt() {

@@ -70,7 +70,17 @@ class ListStore {
         rows.put(arrival, list);
     }
 
-    private static void forget(StatelessSession session, long arrival) {
+    /** Takes the rows of an arrival out; how many those were. */
+    int forget(long arrival) {
+        int[] gone = {0};
+        OnceMore.doing(() -> sessions.inStatelessTransaction(session -> gone[0] = forget(session, arrival)));
+        rows.invalidate(arrival);
+        lists.invalidate(arrival);
+        return gone[0];
+    }
+
+    private static int forget(StatelessSession session, long arrival) {
+        int gone = 0;
         for (Class<?> entity : List.of(
                 ListedSession.class,
                 ListedOrg.class,
@@ -78,10 +88,12 @@ class ListStore {
                 ListedSection.class,
                 ListedPerson.class,
                 ListedEnrollment.class)) {
-            session.createMutationQuery("delete from " + entity.getSimpleName() + " where rowId.arrivalId = :arrival")
+            gone += session.createMutationQuery(
+                            "delete from " + entity.getSimpleName() + " where rowId.arrivalId = :arrival")
                     .setParameter("arrival", arrival)
                     .executeUpdate();
         }
+        return gone;
     }
 
     private static <C, E> void insert(
@@ -136,6 +148,10 @@ class ListStore {
         Arrival of = session.get(Arrival.class, arrival);
         if (of == null || !HAVE_ROWS.contains(of.state())) {
             throw new NotFound("No list was kept as number " + arrival + ".");
+        }
+        if (of.isOutdated()) {
+            throw new NotFound("The rows of list " + arrival
+                    + " were kept as long as they are to be and are gone; docs/running.md says how long that is.");
         }
         return of;
     }

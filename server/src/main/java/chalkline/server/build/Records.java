@@ -1,11 +1,14 @@
 package chalkline.server.build;
 
+import chalkline.server.frame.OnceMore;
 import chalkline.server.ledger.LedgerService;
+import io.micrometer.core.instrument.MeterRegistry;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -29,6 +32,7 @@ class Records {
     private final JdbcClient db;
     private final JdbcTemplate batches;
     private final TransactionTemplate transaction;
+    private final MeterRegistry metrics;
 
     Records(
             Builds builds,
@@ -38,7 +42,9 @@ class Records {
             LedgerService ledger,
             JdbcClient db,
             JdbcTemplate batches,
-            PlatformTransactionManager transactions) {
+            PlatformTransactionManager transactions,
+            MeterRegistry metrics) {
+        this.metrics = metrics;
         this.builds = builds;
         this.steps = steps;
         this.lots = lots;
@@ -52,7 +58,7 @@ class Records {
     }
 
     <T> T within(Supplier<T> work) {
-        return transaction.execute(status -> work.get());
+        return OnceMore.trying(() -> transaction.execute(status -> work.get()));
     }
 
     void within(Runnable work) {
@@ -88,6 +94,9 @@ class Records {
     }
 
     private void write(Collection<BuildStep> settled) {
+        settled.forEach(step -> metrics.counter(
+                        "chalkline.build.steps", "outcome", step.state().name().toLowerCase(Locale.ROOT))
+                .increment());
         batches.batchUpdate(
                 "update build_step set state = ?, attempts = ?, refused = ?, reason = ?, job = ?, mark = ?, made = ?,"
                         + " undone_by = ?, settled_at = ? where id = ?",

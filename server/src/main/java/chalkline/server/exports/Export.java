@@ -32,7 +32,9 @@ class Export {
         WRITTEN,
         /** A bundle that somebody said the LMS took. */
         PASSED,
-        FAILED
+        FAILED,
+        /** Its rows were kept long enough. */
+        OUTDATED
     }
 
     @Id

@@ -41,6 +41,9 @@ class ExportDownload {
     @May(Right.READ_EXPORTS)
     public File file(long id) {
         Export export = exports.find(id);
+        if (export.state() == Export.State.OUTDATED) {
+            throw new Refusal("The rows of this export are no longer kept; docs/running.md says how long they are.");
+        }
         if (export.state() != Export.State.WRITTEN && export.state() != Export.State.PASSED) {
             throw new Refusal("This export is not written yet, or could not be.");
         }

@@ -10,8 +10,10 @@ import org.springframework.aop.Advisor;
 import org.springframework.aop.support.ComposablePointcut;
 import org.springframework.aop.support.DefaultPointcutAdvisor;
 import org.springframework.aop.support.annotation.AnnotationMatchingPointcut;
+import org.springframework.beans.factory.config.BeanDefinition;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Role;
 import org.springframework.core.Ordered;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionException;
@@ -48,6 +50,10 @@ public class OnceMore {
 
     /** Does a whole transaction, and again where the database undid it over another one. */
     public static <T> T trying(Supplier<T> transaction) {
+        if (isInside()) {
+            // only the whole of it can be done once more
+            return transaction.get();
+        }
         for (int n = 1; ; n++) {
             try {
                 return transaction.get();
@@ -92,11 +98,9 @@ public class OnceMore {
 
     /** Around every method that is a transaction, unless it is a part of one. */
     @Bean
+    @Role(BeanDefinition.ROLE_INFRASTRUCTURE)
     static Advisor transactionsOnceMore() {
         MethodInterceptor around = call -> {
-            if (isInside()) {
-                return call.proceed();
-            }
             org.springframework.aop.ProxyMethodInvocation whole = (org.springframework.aop.ProxyMethodInvocation) call;
             try {
                 return trying(() -> {
@@ -128,7 +132,7 @@ public class OnceMore {
 
             @Override
             public <T> T execute(TransactionCallback<T> action) throws TransactionException {
-                return isInside() ? super.execute(action) : trying(() -> super.execute(action));
+                return trying(() -> super.execute(action));
             }
         };
     }

@@ -244,6 +244,10 @@ public class HeldService {
         if (version != 0 && !seenAt.containsKey(version)) {
             throw new NotFound("The LMS was never seen as number " + version + ".");
         }
+        if (versions.findById(version).filter(HeldVersion::isOutdated).isPresent()) {
+            throw new NotFound("What the LMS held as number " + version
+                    + " was kept as long as it is to be; docs/running.md says how long that is.");
+        }
         try (StatelessSession session = sessions.openStatelessSession()) {
             List<HeldShell> held = new ArrayList<>();
             Map<String, List<String>> instructors = new HashMap<>();

@@ -13,6 +13,7 @@ class HeldVersion {
 
     private long lmsMark;
     private Instant seenAt;
+    private boolean outdated;
 
     protected HeldVersion() {}
 
@@ -20,6 +21,11 @@ class HeldVersion {
         this.number = number;
         this.lmsMark = lmsMark;
         this.seenAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    /** Whether it can no longer be told whole. */
+    boolean isOutdated() {
+        return outdated;
     }
 
     int number() {

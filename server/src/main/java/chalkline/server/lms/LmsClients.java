@@ -2,6 +2,7 @@ package chalkline.server.lms;
 
 import chalkline.server.ChalkLineSettings;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
+import io.micrometer.core.instrument.MeterRegistry;
 import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -25,7 +26,7 @@ class LmsClients {
 
     @Bean
     @Primary
-    Lms lms(ChalkLineSettings settings, LmsPace pace) {
+    Lms lms(ChalkLineSettings settings, LmsPace pace, MeterRegistry metrics) {
         if (settings.lms().kind() == ChalkLineSettings.LmsKind.FILES) {
             return new LmsFiles(books);
         }
@@ -34,25 +35,26 @@ class LmsClients {
                 pace,
                 breaker,
                 Patience.patient(),
-                settings.lms().timeout());
+                settings.lms().timeout(),
+                metrics);
     }
 
     @Bean
     @InBuilds
-    Lms lmsInBuilds(ChalkLineSettings settings, LmsPace pace, CallsAtOnce calls) {
+    Lms lmsInBuilds(ChalkLineSettings settings, LmsPace pace, MeterRegistry metrics, CallsAtOnce calls) {
         if (settings.lms().kind() == ChalkLineSettings.LmsKind.FILES) {
             return new LmsFiles(books);
         }
         return new LmsHttp(
-                settings.lms(), pace, breaker, Patience.once(), settings.lms().timeout(), calls);
+                settings.lms(), pace, breaker, Patience.once(), settings.lms().timeout(), metrics, calls);
     }
 
     @Bean
     @AtOnce
-    Lms lmsAtOnce(ChalkLineSettings settings, LmsPace pace) {
+    Lms lmsAtOnce(ChalkLineSettings settings, LmsPace pace, MeterRegistry metrics) {
         if (settings.lms().kind() == ChalkLineSettings.LmsKind.FILES) {
             return new LmsFiles(books);
         }
-        return new LmsHttp(settings.lms(), pace, breaker, Patience.atOnce(), SOON);
+        return new LmsHttp(settings.lms(), pace, breaker, Patience.atOnce(), SOON, metrics);
     }
 }

@@ -6,6 +6,8 @@ import io.github.resilience4j.circuitbreaker.CallNotPermittedException;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
 import io.github.resilience4j.circuitbreaker.CircuitBreakerConfig;
 import io.github.resilience4j.retry.Retry;
+import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.Timer;
 import java.io.IOException;
 import java.net.http.HttpClient;
 import java.time.Duration;
@@ -53,6 +55,7 @@ class LmsHttp implements Lms {
     private final Retry again;
     private final CircuitBreaker breaker;
     private final Room room;
+    private final MeterRegistry metrics;
 
     /** Where a call waits until there is room for it. */
     interface Room {
@@ -80,8 +83,14 @@ class LmsHttp implements Lms {
 
     private record Keys(List<String> keys) {}
 
-    LmsHttp(ChalkLineSettings.Lms settings, LmsPace pace, CircuitBreaker breaker, Retry again, Duration timeout) {
-        this(settings, pace, breaker, again, timeout, ALL_THE_ROOM);
+    LmsHttp(
+            ChalkLineSettings.Lms settings,
+            LmsPace pace,
+            CircuitBreaker breaker,
+            Retry again,
+            Duration timeout,
+            MeterRegistry metrics) {
+        this(settings, pace, breaker, again, timeout, metrics, ALL_THE_ROOM);
     }
 
     /**
@@ -94,7 +103,9 @@ class LmsHttp implements Lms {
             CircuitBreaker breaker,
             Retry again,
             Duration timeout,
+            MeterRegistry metrics,
             Room room) {
+        this.metrics = metrics;
         this.room = room;
         HttpClient client =
                 HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
@@ -359,8 +370,35 @@ class LmsHttp implements Lms {
     }
 
     private <T> T call(String verb, Supplier<@Nullable T> request) {
-        return Retry.decorateSupplier(again, () -> room.call(verb, pace::waitForTurn, () -> answer(request)))
+        return Retry.decorateSupplier(again, () -> room.call(verb, pace::waitForTurn, () -> timed(verb, request)))
                 .get();
+    }
+
+    /** How long each answer took, and what it was. */
+    private <T> T timed(String verb, Supplier<@Nullable T> request) {
+        Timer.Sample sample = Timer.start(metrics);
+        String outcome = "answered";
+        try {
+            return answer(request);
+        } catch (LmsLeftAlone e) {
+            outcome = "left alone";
+            throw e;
+        } catch (LmsTooMany e) {
+            outcome = "too many";
+            throw e;
+        } catch (LmsRefusal | HttpClientErrorException e) {
+            outcome = "refused";
+            throw e;
+        } catch (LmsUnavailable e) {
+            outcome = "no answer";
+            throw e;
+        } finally {
+            sample.stop(Timer.builder("chalkline.lms.calls")
+                    .description("Calls to the LMS by what they asked for and what came of them")
+                    .tags("verb", verb, "outcome", outcome)
+                    .publishPercentileHistogram()
+                    .register(metrics));
+        }
     }
 
     private <T> T answer(Supplier<@Nullable T> request) {

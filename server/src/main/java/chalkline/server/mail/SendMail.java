@@ -59,7 +59,7 @@ class SendMail {
                 mail.send(message(mail.getSession(), one));
                 queue.sent(one);
             } catch (MailException | MessagingException e) {
-                LOG.warn("Mail {} to {} could not be sent: {}", one.key(), one.recipient(), e.getMessage());
+                LOG.warn("Mail {} could not be sent: {}", one.id(), e.getClass().getSimpleName());
                 queue.failed(one, String.valueOf(e.getMessage()));
             }
         });

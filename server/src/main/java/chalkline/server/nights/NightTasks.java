@@ -10,6 +10,12 @@ import org.springframework.context.annotation.Configuration;
 
 @Configuration
 class NightTasks {
+    @Bean
+    RecurringTask<Void> cleanUpTask(ObjectProvider<CleanUp> cleanUp, ChalkLineSettings settings) {
+        return Tasks.recurring("clean-up", Schedules.cron(settings.keep().at()))
+                .execute((instance, context) -> cleanUp.getObject().run());
+    }
+
     /** What it does is looked up when it is due: it schedules work itself, and the scheduler is made of its tasks. */
     @Bean
     RecurringTask<Void> carryOnTask(ObjectProvider<CarryOn> carryOn, ChalkLineSettings settings) {

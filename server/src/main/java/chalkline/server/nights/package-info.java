@@ -1,4 +1,4 @@
-/** What goes through to the LMS by itself, of lists that came by themselves. */
+/** What goes on at night: what goes through to the LMS by itself, and what has been kept long enough. */
 @ApplicationModule(
         allowedDependencies = {
             "arrivals",

@@ -27,7 +27,7 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 
 /**
  * Sign-in with a session cookie and a CSRF token; the pages are public, all data behind {@code /api} is not. What the
- * actuator says beyond health is for administrators, who sign in with every call (Basic, RFC 7617).
+ * actuator says beyond health is for administrators and auditors, who sign in with every call (Basic, RFC 7617).
  */
 @Configuration
 @EnableMethodSecurity
@@ -58,7 +58,7 @@ class SignIn {
                 .authorizeHttpRequests(requests -> requests.requestMatchers("/actuator/health/**", "/actuator/health")
                         .permitAll()
                         .anyRequest()
-                        .hasRole(Role.ADMINISTRATOR.name()))
+                        .hasAnyRole(Role.ADMINISTRATOR.name(), Role.AUDITOR.name()))
                 .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .httpBasic(Customizer.withDefaults());
         return http.build();

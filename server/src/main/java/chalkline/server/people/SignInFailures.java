@@ -91,7 +91,7 @@ class SignInFailures {
                     .params(counted.what(), now)
                     .update();
         }
-        LOG.warn("A sign-in as {} from {} failed", attempt.login(), attempt.address());
+        LOG.warn("A sign-in failed; the ledger says whose");
         ledger.write(attempt.login(), "sign-in failed", attempt.login(), Map.of("address", attempt.address()));
     }
 

@@ -50,6 +50,7 @@ class CallsAtOnceTest {
                         set.furtherRegistrars(),
                         set.mail(),
                         set.openid(),
+                        set.keep(),
                         set.lms()));
     }
 

@@ -199,11 +199,11 @@ class DoorsTest {
     }
 
     @Test
-    void whatTheApplicationSaysOfItselfIsForAdministrators() throws IOException, InterruptedException {
+    void whatTheApplicationSaysOfItselfIsForAdministratorsAndAuditors() throws IOException, InterruptedException {
         assertThat(send("GET", "/actuator/health", "").statusCode()).isEqualTo(404);
         assertThat(send("GET", "/actuator/metrics", "").statusCode()).isEqualTo(401);
         assertThat(metrics("").statusCode()).isEqualTo(401);
-        assertThat(metrics("quill:chalk").statusCode()).isEqualTo(403);
+        assertThat(metrics("sorley:chalk").statusCode()).isEqualTo(403);
         HttpResponse<String> all = metrics("abara:chalk");
         assertThat(all.statusCode()).isEqualTo(200);
         assertThat(all.body()).contains("jvm.memory.used");

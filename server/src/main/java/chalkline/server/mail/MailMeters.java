@@ -1,0 +1,30 @@
+package chalkline.server.mail;
+
+import chalkline.server.frame.Counted;
+import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.binder.MeterBinder;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Mail that is still to be sent. */
+@Component
+class MailMeters implements MeterBinder {
+    private final JdbcClient db;
+
+    MailMeters(JdbcClient db) {
+        this.db = db;
+    }
+
+    @Override
+    public void bindTo(MeterRegistry metrics) {
+        Counted.gauge(
+                metrics,
+                "chalkline.mail.waiting",
+                "Messages that wait to be sent",
+                () -> count("select count(*) from mail where sent_at is null"));
+    }
+
+    private int count(String sql) {
+        return db.sql(sql).query(Integer.class).single();
+    }
+}

@@ -79,7 +79,7 @@ cluster_install() { # node: an empty data folder
     mkdir -p "$folder"; database_user "$folder"
     [ -d "$folder/data/mysql" ] && return
     rm -rf "$folder/data.new"
-    mariadb-install-db --no-defaults "${user[@]}" --datadir="$folder/data.new" --skip-test-db \
+    mariadb-install-db --no-defaults "${user[@]}" --datadir="$folder/data.new" --skip-test-db --force \
         --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" >"$folder/install.log" 2>&1 \
         || fail "The database could not be set up; see $folder/install.log"
     mv "$folder/data.new" "$folder/data"

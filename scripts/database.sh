@@ -14,7 +14,7 @@ database_start() { # folder port
     database_user "$folder"
     if [ ! -d "$data/mysql" ]; then
         rm -rf "$data.new"
-        mariadb-install-db --no-defaults "${user[@]}" --datadir="$data.new" --skip-test-db \
+        mariadb-install-db --no-defaults "${user[@]}" --datadir="$data.new" --skip-test-db --force \
             --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" >"$folder/install.log" 2>&1 \
             || die "The database could not be set up; see $folder/install.log"
         mv "$data.new" "$data"

@@ -4966,7 +4966,7 @@ export interface components {
             form: "PROFILE" | "ONEROSTER_1_1" | "ONEROSTER_1_2";
             differences: boolean;
             /** @enum {string} */
-            state: "WRITING" | "WRITTEN" | "PASSED" | "FAILED";
+            state: "WRITING" | "WRITTEN" | "PASSED" | "FAILED" | "OUTDATED";
             reason: string;
             askedBy: string;
             /** Format: date-time */

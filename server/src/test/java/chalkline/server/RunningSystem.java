@@ -203,6 +203,20 @@ public final class RunningSystem implements AutoCloseable {
         return system;
     }
 
+    /** The application on data that an earlier version left, as one dump of SQL. Nobody answers for the LMS. */
+    public static RunningSystem on(String dump) {
+        RunningSystem system = new RunningSystem();
+        try (Connection connection = DriverManager.getConnection(
+                        system.databaseUrl() + "&allowMultiQueries=true", "chalkline", "chalkline");
+                Statement statement = connection.createStatement()) {
+            statement.execute(dump);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+        system.application("LMS_URL", "", "REGISTRAR_URL", "");
+        return system;
+    }
+
     /** The application's first process. */
     public Server firstServer() {
         if (first == null) {

@@ -12,6 +12,10 @@ import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Value;
 import chalkline.core.conventions.ValueException;
+import chalkline.core.exports.ExportDraft;
+import chalkline.core.exports.ExportProfile;
+import chalkline.core.exports.ExportReading;
+import chalkline.core.exports.ExportRows;
 import chalkline.core.proof.Proof;
 import chalkline.core.sheets.KnownCampus;
 import chalkline.core.sheets.OwnSections;
@@ -21,14 +25,22 @@ import chalkline.core.sheets.SheetRows;
 import chalkline.core.templates.EarlierShells;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.conventions.ConventionsReader;
+import chalkline.formats.exports.ExportFiles;
 import chalkline.formats.oneroster.OneRosterReader;
 import chalkline.standins.campus.Days;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -61,6 +73,9 @@ public class CoreBench {
     private KnownCampus campus;
     private List<List<String>> rows;
     private RegistrarList own;
+    private ExportProfile profile;
+    private List<List<String>> cells;
+    private Path exported;
 
     @Setup
     public void read() throws IOException, FaultyFileException, ValueException {
@@ -85,6 +100,12 @@ public class CoreBench {
                     .ifPresent(one -> kept.add(new OwnSections.Kept("own:" + row.number(), one)));
         }
         own = OwnSections.with(list, OwnSections.NONE, kept);
+        profile = profile();
+        exported = Files.createTempFile("export", ".csv");
+        exported.toFile().deleteOnExit();
+        ExportRows maker = new ExportRows(profile, conventions.zone(), false);
+        cells = new ArrayList<>();
+        ExportRows.written(before.rows(), false).forEach(row -> maker.of(row, one -> cells.add(one.cells())));
         edited = conventions.withLayer(0, conventions.layers().get(0).with(Setting.TITLE, title));
     }
 
@@ -149,6 +170,58 @@ public class CoreBench {
         return CombinedList.of(List.of(
                 new CombinedList.Part(CombinedList.REGISTRAR, list, Map.of()),
                 new CombinedList.Part(CombinedList.OWN, own, Map.of())));
+    }
+
+    /** A sheet of eight columns for an LMS, from the proof to the file. */
+    @Benchmark
+    public long export() throws IOException {
+        ExportRows maker = new ExportRows(profile, conventions.zone(), false);
+        List<List<String>> made = new ArrayList<>();
+        ExportRows.written(before.rows(), false).forEach(row -> maker.of(row, one -> made.add(one.cells())));
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(exported))) {
+            ExportFiles.one(profile, made.iterator(), out);
+        }
+        return Files.size(exported);
+    }
+
+    /** The limit for an export: its cells are there already. */
+    @Benchmark
+    public long exportJustWritten() throws IOException {
+        try (CsvWriter csv = CsvWriter.builder()
+                .lineDelimiter(LineDelimiter.CRLF)
+                .build(new OutputStreamWriter(
+                        new BufferedOutputStream(Files.newOutputStream(exported)), StandardCharsets.UTF_8))) {
+            csv.writeRecord(profile.headings());
+            cells.forEach(csv::writeRecord);
+        }
+        return Files.size(exported);
+    }
+
+    private static ExportProfile profile() {
+        List<ExportDraft.Column> columns = new ArrayList<>();
+        for (String value : List.of(
+                "{shell.code:upper}",
+                "{shell.title}",
+                "{shell.category}",
+                "{shell.opens}",
+                "{shell.closes}",
+                "{shell.open}",
+                "{department.code}",
+                "{instructors}")) {
+            columns.add(new ExportDraft.Column("C" + columns.size(), value, false, 0));
+        }
+        return ExportReading.of(new ExportDraft(
+                        "Upload",
+                        "shells",
+                        ExportDraft.Form.USUAL,
+                        ExportDraft.Values.USUAL,
+                        "",
+                        "",
+                        0,
+                        columns,
+                        Optional.empty()))
+                .profile()
+                .orElseThrow();
     }
 
     @Benchmark

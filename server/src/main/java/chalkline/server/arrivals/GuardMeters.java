@@ -19,18 +19,15 @@ class GuardMeters implements MeterBinder {
     public void bindTo(MeterRegistry metrics) {
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.lists.held",
                 "Lists that wait for a person, since too much of them is gone",
-                () -> count("select count(*) from arrival where state = 'HELD'"));
+                "select count(*) from arrival where state = 'HELD'");
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.lists.age.seconds",
                 "How long ago the list in use came into use",
-                () -> count(
-                        "select coalesce(timestampdiff(second, max(in_use_since), utc_timestamp()), 0) from arrival"));
-    }
-
-    private int count(String sql) {
-        return db.sql(sql).query(Integer.class).single();
+                "select coalesce(timestampdiff(second, max(in_use_since), utc_timestamp()), 0) from arrival");
     }
 }

@@ -19,18 +19,16 @@ class BuildMeters implements MeterBinder {
     public void bindTo(MeterRegistry metrics) {
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.build.under.way",
                 "Builds that have begun and not ended",
-                () -> count("select count(*) from build where ended_at is null and state <> 'PLANNED'"));
+                "select count(*) from build where ended_at is null and state <> 'PLANNED'");
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.build.lots",
                 "Lots of builds under way that are still to be done",
-                () -> count("select count(*) from build_lot l join build b on b.id = l.build_id"
-                        + " where not l.done and b.ended_at is null"));
-    }
-
-    private int count(String sql) {
-        return db.sql(sql).query(Integer.class).single();
+                "select count(*) from build_lot l join build b on b.id = l.build_id"
+                        + " where not l.done and b.ended_at is null");
     }
 }

@@ -1,6 +1,7 @@
 package chalkline.server.exports;
 
 import chalkline.server.proof.ProofKey;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -9,6 +10,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -59,6 +61,33 @@ class Export {
     private State state;
 
     private String reason;
+
+    // counted by ExportLines, where the rows are
+
+    @Column(insertable = false, updatable = false)
+    private int waiting;
+
+    @Column(insertable = false, updatable = false)
+    private int passed;
+
+    @Column(insertable = false, updatable = false)
+    private int failed;
+
+    @Column(insertable = false, updatable = false)
+    private int leftOut;
+
+    @Column(insertable = false, updatable = false)
+    private int fresh;
+
+    @Column(insertable = false, updatable = false)
+    private int changed;
+
+    @Column(insertable = false, updatable = false)
+    private int same;
+
+    @Column(insertable = false, updatable = false)
+    private int gone;
+
     private String askedBy;
     private Instant askedAt;
     private @Nullable Instant endedAt;
@@ -140,6 +169,16 @@ class Export {
 
     State state() {
         return state;
+    }
+
+    /** How many rows each outcome has. */
+    Map<String, Integer> outcomes() {
+        return Map.of("WAITING", waiting, "PASSED", passed, "FAILED", failed, "LEFT_OUT", leftOut);
+    }
+
+    /** How many of the rows that are written are new, changed, the same and gone. */
+    Map<String, Integer> statuses() {
+        return Map.of("NEW", fresh, "CHANGED", changed, "SAME", same, "GONE", gone);
     }
 
     String reason() {

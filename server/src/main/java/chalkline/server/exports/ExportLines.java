@@ -6,12 +6,14 @@ import chalkline.core.exports.ExportStatus;
 import chalkline.core.exports.ResultSheet;
 import chalkline.server.frame.OnceMore;
 import jakarta.persistence.EntityManagerFactory;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
@@ -25,6 +27,8 @@ class ExportLines {
     private static final String SAME_ROW =
             " p.profile_id = e.profile_id and p.term = e.term and p.row_hash = r.row_hash";
 
+    private static final String MEANT = " join export_result x on x.match_hash = r.match_hash";
+
     private final SessionFactory sessions;
 
     /** Rows by the dozen, in place of any that an earlier attempt left. */
@@ -34,28 +38,20 @@ class ExportLines {
         this.sessions = factory.unwrap(SessionFactory.class);
     }
 
-    /** How many rows there are of each outcome. */
-    Map<String, Integer> outcomes(long export) {
-        return counts(export, "outcome", "");
-    }
-
-    /** How many of the rows that are written are new, changed, the same and gone. */
-    Map<String, Integer> statuses(long export) {
-        return counts(export, "status", " and outcome <> 'LEFT_OUT'");
-    }
-
-    private Map<String, Integer> counts(long export, String column, String where) {
-        Map<String, Integer> counts = new TreeMap<>();
-        try (StatelessSession session = sessions.openStatelessSession()) {
-            session.createNativeQuery(
-                            "select " + column + ", count(*) from export_row where export_id = :export" + where
-                                    + " group by " + column,
-                            Object[].class)
-                    .setParameter("export", export)
-                    .getResultList()
-                    .forEach(row -> counts.put((String) row[0], ((Number) row[1]).intValue()));
-        }
-        return counts;
+    /** Counts the rows of an export anew, so that nobody has to who only looks. */
+    private static void count(StatelessSession session, long export) {
+        execute(
+                session,
+                "update export e join (select export_id, sum(outcome = 'WAITING') waiting, sum(outcome = 'PASSED') passed,"
+                        + " sum(outcome = 'FAILED') failed, sum(outcome = 'LEFT_OUT') left_out,"
+                        + " sum(outcome <> 'LEFT_OUT' and status = 'NEW') fresh,"
+                        + " sum(outcome <> 'LEFT_OUT' and status = 'CHANGED') changed,"
+                        + " sum(outcome <> 'LEFT_OUT' and status = 'SAME') same,"
+                        + " sum(outcome <> 'LEFT_OUT' and status = 'GONE') gone"
+                        + " from export_row where export_id = :export group by export_id) c on c.export_id = e.id"
+                        + " set e.waiting = c.waiting, e.passed = c.passed, e.failed = c.failed, e.left_out = c.left_out,"
+                        + " e.fresh = c.fresh, e.changed = c.changed, e.same = c.same, e.gone = c.gone",
+                export);
     }
 
     List<ExportLine> of(long export, ExportLine.Outcome outcome, int after, int limit) {
@@ -131,6 +127,7 @@ class ExportLines {
                         "delete from export_row where export_id = :export and status = 'SAME' and outcome <> 'LEFT_OUT'",
                         export.id());
             }
+            count(session, export.id());
         }));
     }
 
@@ -161,30 +158,62 @@ class ExportLines {
      */
     Came came(long export, List<ResultSheet.Result> results) {
         return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
-            List<ResultSheet.Result> unknown = new ArrayList<>();
-            int passed = 0;
-            int failed = 0;
-            for (ResultSheet.Result result : results) {
-                int rows = session.createNativeMutationQuery(
-                                "update export_row set outcome = :outcome, reason = :reason where export_id = :export"
-                                        + " and match_hash = :match and outcome <> 'LEFT_OUT'")
-                        .setParameter("outcome", result.passed() ? "PASSED" : "FAILED")
-                        .setParameter("reason", result.passed() ? "" : cut(result.reason()))
-                        .setParameter("export", export)
-                        .setParameter("match", result.match())
-                        .executeUpdate();
-                if (rows == 0) {
-                    unknown.add(result);
-                }
-                passed += result.passed() ? rows : 0;
-                failed += result.passed() ? 0 : rows;
-            }
+            session.doWork(connection -> bring(connection, results));
+            Object[] counts = session.createNativeQuery(
+                            "select coalesce(sum(x.passed), 0), count(*) from export_row r" + MEANT
+                                    + " where r.export_id = :export and r.outcome <> 'LEFT_OUT'",
+                            Object[].class)
+                    .setParameter("export", export)
+                    .getSingleResult();
+            int passed = ((Number) counts[0]).intValue();
+            List<Integer> unknown = session.createNativeQuery(
+                            "select x.line from export_result x where not exists (select 1 from export_row r"
+                                    + " where r.export_id = :export and r.match_hash = x.match_hash"
+                                    + " and r.outcome <> 'LEFT_OUT') order by x.line",
+                            Integer.class)
+                    .setParameter("export", export)
+                    .getResultList();
+            execute(
+                    session,
+                    "update export_row r" + MEANT + " set r.outcome = if(x.passed, 'PASSED', 'FAILED'),"
+                            + " r.reason = if(x.passed, '', x.reason)"
+                            + " where r.export_id = :export and r.outcome <> 'LEFT_OUT'",
+                    export);
+            session.createNativeMutationQuery("drop temporary table export_result")
+                    .executeUpdate();
             standing(session, export);
-            return new Came(passed, failed, unknown);
+            count(session, export);
+            return new Came(passed, ((Number) counts[1]).intValue() - passed, unknown);
         }));
     }
 
-    record Came(int passed, int failed, List<ResultSheet.Result> unknown) {}
+    /** What a sheet says, beside the rows; of two lines that mean the same rows the later one counts. */
+    private static void bring(Connection connection, List<ResultSheet.Result> results) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("drop temporary table if exists export_result");
+            statement.execute("create temporary table export_result ("
+                    + "match_hash char(64) character set ascii collate ascii_bin primary key,"
+                    + " line int not null, passed boolean not null, reason varchar(1000) not null)");
+        }
+        try (PreparedStatement line = connection.prepareStatement("insert into export_result values (?, ?, ?, ?)"
+                + " on duplicate key update line = values(line), passed = values(passed), reason = values(reason)")) {
+            int n = 0;
+            for (ResultSheet.Result result : results) {
+                line.setString(1, result.match());
+                line.setInt(2, result.line());
+                line.setBoolean(3, result.passed());
+                line.setString(4, cut(result.reason()));
+                line.addBatch();
+                if (++n % BATCH == 0) {
+                    line.executeBatch();
+                }
+            }
+            line.executeBatch();
+        }
+    }
+
+    /** @param unknown lines that mean no row */
+    record Came(int passed, int failed, List<Integer> unknown) {}
 
     private static String cut(String reason) {
         return reason.length() <= Bounds.REASON ? reason : reason.substring(0, Bounds.REASON - 1) + "…";
@@ -198,6 +227,7 @@ class ExportLines {
                     "update export_row set outcome = 'PASSED' where export_id = :export and outcome = 'WAITING'",
                     export);
             standing(session, export);
+            count(session, export);
             return rows;
         }));
     }

@@ -181,8 +181,8 @@ class ExportService {
                 people.nameOf(export.askedBy()),
                 export.askedAt(),
                 export.endedAt(),
-                sheets ? lines.outcomes(export.id()) : Map.of(),
-                sheets ? lines.statuses(export.id()) : Map.of(),
+                sheets ? export.outcomes() : Map.of(),
+                sheets ? export.statuses() : Map.of(),
                 sheets && ProfileService.read(export.yaml()).results().isPresent());
     }
 }

@@ -14,10 +14,12 @@ import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -31,7 +33,7 @@ class ResultService {
     private static final int UNKNOWN_SHOWN = 20;
 
     private final ExportService exports;
-    private final ExportLines lines;
+    private final ExportLines rows;
     private final FileBooks books;
     private final HeldService held;
     private final ChalkLineSettings settings;
@@ -40,14 +42,14 @@ class ResultService {
 
     ResultService(
             ExportService exports,
-            ExportLines lines,
+            ExportLines rows,
             FileBooks books,
             HeldService held,
             ChalkLineSettings settings,
             LedgerService ledger,
             TransactionTemplate transaction) {
         this.exports = exports;
-        this.lines = lines;
+        this.rows = rows;
         this.books = books;
         this.held = held;
         this.settings = settings;
@@ -71,14 +73,16 @@ class ResultService {
         read.wrong().ifPresent(wrong -> {
             throw new Refusal(wrong);
         });
-        ExportLines.Came came = lines.came(id, read.results());
+        ExportLines.Came came = rows.came(id, read.results());
         int back = settings.lms().kind() == ChalkLineSettings.LmsKind.FILES && came.failed() > 0
                 ? takeBack(export, profile)
                 : 0;
         note(export, Map.of("file", name, "passed", came.passed(), "failed", came.failed()));
-        List<ExportViews.UnknownLine> unknown = came.unknown().stream()
-                .limit(UNKNOWN_SHOWN)
-                .map(line -> new ExportViews.UnknownLine(line.line(), line.words()))
+        Set<Integer> lines = new HashSet<>(
+                came.unknown().subList(0, Math.min(UNKNOWN_SHOWN, came.unknown().size())));
+        List<ExportViews.UnknownLine> unknown = read.results().stream()
+                .filter(result -> lines.contains(result.line()))
+                .map(result -> new ExportViews.UnknownLine(result.line(), result.words()))
                 .toList();
         return new ExportViews.Came(
                 came.passed(), came.failed(), unknown, came.unknown().size(), back);
@@ -88,8 +92,8 @@ class ResultService {
     @May(Right.EXPORT)
     public ExportViews.One allPassed(long id) {
         Export export = written(id);
-        int rows = export.form() == Export.Form.PROFILE ? lines.allPassed(id) : exports.passed(id);
-        note(export, Map.of("passed", rows));
+        int passed = export.form() == Export.Form.PROFILE ? rows.allPassed(id) : exports.passed(id);
+        note(export, Map.of("passed", passed));
         return exports.one(id);
     }
 
@@ -108,7 +112,7 @@ class ResultService {
     }
 
     private int takeBack(Export export, ExportProfile profile) {
-        List<ExportLines.Failed> failed = lines.failed(export.id());
+        List<ExportLines.Failed> failed = rows.failed(export.id());
         int back = switch (profile.rows()) {
             case SHELLS -> shells(failed);
             case SECTIONS -> 0;
@@ -125,22 +129,26 @@ class ResultService {
                         before.computeIfAbsent(version, one -> new HashSet<>()).add(row.shell())));
         Map<String, Lms.StandingShell> standing = new HashMap<>();
         before.forEach((version, keys) -> standing.putAll(held.standing(version, keys)));
-        failed.forEach(row -> books.isAsBefore(row.shell(), standing.get(row.shell())));
-        return failed.size();
+        Map<String, Optional<Lms.StandingShell>> back = new HashMap<>();
+        failed.forEach(row -> back.put(row.shell(), Optional.ofNullable(standing.get(row.shell()))));
+        books.areAsBefore(back);
+        return back.size();
     }
 
     /** Who did not come in is not in; who did not go is in still. */
     private int enrollments(List<ExportLines.Failed> failed) {
         Set<String> shells = new HashSet<>();
+        List<Lms.PeopleChange> changes = new ArrayList<>();
         for (ExportLines.Failed row : failed) {
             ExportRows.Enrolled who = ExportRows.Enrolled.of(row.key());
             List<Lms.Member> one = List.of(new Lms.Member(who.person(), who.role(), who.section()));
             boolean gone = row.status() == ExportStatus.GONE;
             if (gone || row.held().isEmpty()) {
-                books.areNot(new Lms.PeopleChange(row.shell(), gone ? List.of() : one, gone ? one : List.of()));
+                changes.add(new Lms.PeopleChange(row.shell(), gone ? List.of() : one, gone ? one : List.of()));
                 shells.add(row.shell());
             }
         }
+        books.areNot(changes);
         return shells.size();
     }
 }

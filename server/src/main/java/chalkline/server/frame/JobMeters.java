@@ -18,18 +18,16 @@ class JobMeters implements MeterBinder {
     public void bindTo(MeterRegistry metrics) {
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.jobs.late",
                 "Jobs that were due a minute ago and have not begun",
-                () -> count("select count(*) from scheduled_tasks where not picked"
-                        + " and execution_time < utc_timestamp() - interval 1 minute"));
+                "select count(*) from scheduled_tasks where not picked"
+                        + " and execution_time < utc_timestamp() - interval 1 minute");
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.jobs.given.up",
                 "Jobs that were given up in the last day",
-                () -> count("select count(*) from given_up where at > utc_timestamp() - interval 1 day"));
-    }
-
-    private int count(String sql) {
-        return db.sql(sql).query(Integer.class).single();
+                "select count(*) from given_up where at > utc_timestamp() - interval 1 day");
     }
 }

@@ -17,7 +17,6 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -197,25 +196,25 @@ public class FileBooks {
     }
 
     /**
-     * A shell did not go through: it is as it was before.
+     * Shells did not go through: they are as they were before.
      *
-     * @param before null where it did not stand before, so that it does not stand now
+     * @param before by key; empty where a shell did not stand before, so that it does not stand now
      */
-    public void isAsBefore(String key, Lms.@Nullable StandingShell before) {
-        change(List.of(key), turn -> one -> {
-            Optional<Entry> now = turn.find(one);
+    public void areAsBefore(Map<String, Optional<Lms.StandingShell>> before) {
+        change(List.copyOf(before.keySet()), turn -> key -> {
+            Optional<Entry> now = turn.find(key);
             turn.put(
-                    one,
-                    Optional.ofNullable(before)
+                    key,
+                    before.get(key)
                             .map(shell ->
                                     new Entry(shell, now.map(Entry::members).orElse(new LinkedHashSet<>()))));
             return LmsFiles.DONE;
         });
     }
 
-    /** People of a shell who did not go through, in or out. */
-    public void areNot(Lms.PeopleChange change) {
-        change(List.of(change), turn -> one -> {
+    /** People of shells who did not go through, in or out. */
+    public void areNot(List<Lms.PeopleChange> changes) {
+        change(changes, turn -> one -> {
             turn.find(one.key()).ifPresent(entry -> {
                 Set<Lms.Member> members = new LinkedHashSet<>(entry.members());
                 members.removeAll(Set.copyOf(one.add()));

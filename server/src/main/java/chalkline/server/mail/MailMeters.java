@@ -19,12 +19,9 @@ class MailMeters implements MeterBinder {
     public void bindTo(MeterRegistry metrics) {
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.mail.waiting",
                 "Messages that wait to be sent",
-                () -> count("select count(*) from mail where sent_at is null"));
-    }
-
-    private int count(String sql) {
-        return db.sql(sql).query(Integer.class).single();
+                "select count(*) from mail where sent_at is null");
     }
 }

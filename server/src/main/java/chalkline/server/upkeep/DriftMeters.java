@@ -19,12 +19,9 @@ class DriftMeters implements MeterBinder {
     public void bindTo(MeterRegistry metrics) {
         Counted.gauge(
                 metrics,
+                db,
                 "chalkline.drift.open",
                 "Fields of shells that drifted from what was built",
-                () -> count("select count(*) from drift_seen where ended_at is null"));
-    }
-
-    private int count(String sql) {
-        return db.sql(sql).query(Integer.class).single();
+                "select count(*) from drift_seen where ended_at is null");
     }
 }

@@ -66,23 +66,24 @@ public final class ExportRows {
 
     /** The rows of a shell, in the order of its sections and of who is in them. */
     public void of(ProofRow row, Consumer<Row> to) {
+        if (profile.rows() == ExportProfile.Rows.SHELLS) {
+            to.accept(made(row.key(), said.shell(row)));
+            return;
+        }
         Set<List<String>> seen = new HashSet<>();
         Consumer<Row> once = made -> {
             if (seen.add(made.cells())) {
                 to.accept(made);
             }
         };
-        switch (profile.rows()) {
-            case SHELLS -> once.accept(made(row.key(), said.shell(row)));
-            case SECTIONS ->
-                row.shell()
-                        .ifPresent(shell -> sections(row, shell)
-                                .forEach(
-                                        section -> once.accept(made(section.id(), said.section(row, shell, section)))));
-            case ENROLLMENTS ->
-                row.shell()
-                        .ifPresent(shell -> sections(row, shell).forEach(section -> people(row, shell, section, once)));
-        }
+        row.shell()
+                .ifPresent(shell -> sections(row, shell).forEach(section -> {
+                    if (profile.rows() == ExportProfile.Rows.SECTIONS) {
+                        once.accept(made(section.id(), said.section(row, shell, section)));
+                    } else {
+                        people(row, shell, section, once);
+                    }
+                }));
     }
 
     /** Those that came into the standing shell; all of them where the LMS does not say. */
@@ -148,7 +149,7 @@ public final class ExportRows {
     public static List<ProofRow> written(Collection<ProofRow> proof, boolean standing) {
         return proof.stream()
                 .filter(row -> isWritten(row, standing))
-                .sorted(Comparator.comparing(ProofRow::code, Text.NATURAL)
+                .sorted(Comparator.comparing(ProofRow::code, Text.BY_CODE_POINT)
                         .thenComparing(ProofRow::key, Text.BY_CODE_POINT))
                 .toList();
     }

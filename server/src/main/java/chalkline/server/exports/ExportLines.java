@@ -179,11 +179,12 @@ class ExportLines {
                             + " r.reason = if(x.passed, '', x.reason)"
                             + " where r.export_id = :export and r.outcome <> 'LEFT_OUT'",
                     export);
-            session.createNativeMutationQuery("drop temporary table export_result")
-                    .executeUpdate();
             standing(session, export);
             count(session, export);
-            return new Came(passed, ((Number) counts[1]).intValue() - passed, unknown);
+            List<Failed> failed = failed(session, export);
+            session.createNativeMutationQuery("drop temporary table export_result")
+                    .executeUpdate();
+            return new Came(passed, ((Number) counts[1]).intValue() - passed, failed, unknown);
         }));
     }
 
@@ -212,8 +213,11 @@ class ExportLines {
         }
     }
 
-    /** @param unknown lines that mean no row */
-    record Came(int passed, int failed, List<Integer> unknown) {}
+    /**
+     * @param rows those that failed by this sheet; what failed by an earlier one may have been built again since
+     * @param unknown lines that mean no row
+     */
+    record Came(int passed, int failed, List<Failed> rows, List<Integer> unknown) {}
 
     private static String cut(String reason) {
         return reason.length() <= Bounds.REASON ? reason : reason.substring(0, Bounds.REASON - 1) + "…";
@@ -251,24 +255,22 @@ class ExportLines {
     }
 
     /** Rows that failed, each with what the LMS was seen to hold when it went through the last time, if it ever did. */
-    List<Failed> failed(long export) {
-        try (StatelessSession session = sessions.openStatelessSession()) {
-            return session
-                    .createNativeQuery(
-                            "select r.row_key, r.shell_key, r.status, p.held from export_row r join export e on e.id = r.export_id"
-                                    + " left join export_passed p on" + SAME_ROW
-                                    + " where r.export_id = :export and r.outcome = 'FAILED'",
-                            Object[].class)
-                    .setParameter("export", export)
-                    .getResultList()
-                    .stream()
-                    .map(row -> new Failed(
-                            (String) row[0],
-                            (String) row[1],
-                            ExportStatus.valueOf((String) row[2]),
-                            row[3] == null ? OptionalInt.empty() : OptionalInt.of(((Number) row[3]).intValue())))
-                    .toList();
-        }
+    private static List<Failed> failed(StatelessSession session, long export) {
+        return session
+                .createNativeQuery(
+                        "select r.row_key, r.shell_key, r.status, p.held from export_row r join export e on e.id = r.export_id"
+                                + MEANT + " left join export_passed p on" + SAME_ROW
+                                + " where r.export_id = :export and r.outcome = 'FAILED'",
+                        Object[].class)
+                .setParameter("export", export)
+                .getResultList()
+                .stream()
+                .map(row -> new Failed(
+                        (String) row[0],
+                        (String) row[1],
+                        ExportStatus.valueOf((String) row[2]),
+                        row[3] == null ? OptionalInt.empty() : OptionalInt.of(((Number) row[3]).intValue())))
+                .toList();
     }
 
     /** @param held empty where the row never went through */

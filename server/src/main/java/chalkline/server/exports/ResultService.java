@@ -75,7 +75,7 @@ class ResultService {
         });
         ExportLines.Came came = rows.came(id, read.results());
         int back = settings.lms().kind() == ChalkLineSettings.LmsKind.FILES && came.failed() > 0
-                ? takeBack(export, profile)
+                ? takeBack(came.rows(), profile)
                 : 0;
         note(export, Map.of("file", name, "passed", came.passed(), "failed", came.failed()));
         Set<Integer> lines = new HashSet<>(
@@ -111,8 +111,7 @@ class ResultService {
         transaction.executeWithoutResult(status -> ledger.write("export came back", export.name(), detail));
     }
 
-    private int takeBack(Export export, ExportProfile profile) {
-        List<ExportLines.Failed> failed = rows.failed(export.id());
+    private int takeBack(List<ExportLines.Failed> failed, ExportProfile profile) {
         int back = switch (profile.rows()) {
             case SHELLS -> shells(failed);
             case SECTIONS -> 0;

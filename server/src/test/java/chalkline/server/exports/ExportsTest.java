@@ -225,6 +225,15 @@ class ExportsTest {
 
         assertThat(proof("build")).as("what failed is wanted again").isEqualTo(2);
         assertThat(abara.build("27SP").get("failed").asInt()).isZero();
+        came(
+                all,
+                "Course,Result,Why\r\n" + rows.get(4).getField(0) + ",ok,\r\n"
+                        + rows.get(5).getField(0) + ",no,late\r\n");
+        assertThat(proof("build"))
+                .as("a second sheet takes back nothing that was built again")
+                .isEqualTo(1);
+        came(all, "Course,Result,Why\r\n" + rows.get(5).getField(0) + ",ok,\r\n");
+        assertThat(abara.build("27SP").get("failed").asInt()).isZero();
         JsonNode again = written(courses, true);
         assertThat(file(again))
                 .as("two that failed, and one of which nobody said anything")

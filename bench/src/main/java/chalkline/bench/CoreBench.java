@@ -38,6 +38,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -105,7 +106,7 @@ public class CoreBench {
         exported.toFile().deleteOnExit();
         ExportRows maker = new ExportRows(profile, conventions.zone(), false);
         cells = new ArrayList<>();
-        ExportRows.written(before.rows(), false).forEach(row -> maker.of(row, one -> cells.add(one.cells())));
+        maker.of(ExportRows.written(before.rows(), false)).forEachRemaining(row -> cells.add(row.cells()));
         edited = conventions.withLayer(0, conventions.layers().get(0).with(Setting.TITLE, title));
     }
 
@@ -176,12 +177,25 @@ public class CoreBench {
     @Benchmark
     public long export() throws IOException {
         ExportRows maker = new ExportRows(profile, conventions.zone(), false);
-        List<List<String>> made = new ArrayList<>();
-        ExportRows.written(before.rows(), false).forEach(row -> maker.of(row, one -> made.add(one.cells())));
+        Iterator<ExportRows.Row> made = maker.of(ExportRows.written(before.rows(), false));
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(exported))) {
-            ExportFiles.one(profile, made.iterator(), out);
+            ExportFiles.one(profile, cells(made), out);
         }
         return Files.size(exported);
+    }
+
+    private static Iterator<List<String>> cells(Iterator<ExportRows.Row> rows) {
+        return new Iterator<>() {
+            @Override
+            public boolean hasNext() {
+                return rows.hasNext();
+            }
+
+            @Override
+            public List<String> next() {
+                return rows.next().cells();
+            }
+        };
     }
 
     /** The limit for an export: its cells are there already. */

@@ -7,11 +7,14 @@ import chalkline.core.naming.Text;
 import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import java.nio.charset.CharsetEncoder;
+import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -19,13 +22,18 @@ import java.util.function.Consumer;
 
 /**
  * The rows that an export profile makes of shells: one for each shell, section or enrollment. Rows of one shell that say the
- * same are one row. Of one thread at a time.
+ * same are one row.
  */
 public final class ExportRows {
+    private static final Comparator<Coded> BY_CODE = (a, b) -> {
+        int order = Arrays.compareUnsigned(a.code, b.code);
+        return order != 0 ? order : Text.BY_CODE_POINT.compare(a.row.key(), b.row.key());
+    };
+
     private final ExportProfile profile;
     private final Said said;
-    private final CharsetEncoder encoder;
     private final boolean anyLetter;
+    private final boolean[] saysStatus;
 
     /**
      * A row.
@@ -37,6 +45,17 @@ public final class ExportRows {
      * @param leftOut why it is not written; empty where it is
      */
     public record Row(String key, String shell, List<String> cells, Facts facts, Optional<String> leftOut) {}
+
+    /** A shell in the order of its code: in UTF-8, whose bytes stand in the order of code points. */
+    private static final class Coded {
+        private final byte[] code;
+        private final ProofRow row;
+
+        Coded(ProofRow row) {
+            this.code = row.code().getBytes(StandardCharsets.UTF_8);
+            this.row = row;
+        }
+    }
 
     /** Somebody in a section, as the key of a row names it. */
     public record Enrolled(String section, String role, String person) {
@@ -59,9 +78,17 @@ public final class ExportRows {
     public ExportRows(ExportProfile profile, ZoneId campus, boolean standing) {
         this.profile = profile;
         this.said = new Said(profile.words(), profile.words().zone().orElse(campus), standing);
-        this.encoder = profile.form().charset().newEncoder();
         this.anyLetter = profile.form().kind() == ExportProfile.Kind.XLSX
                 || profile.form().charset().name().startsWith("UTF-");
+        this.saysStatus = new boolean[profile.columns().size()];
+        for (int i = 0; i < saysStatus.length; i++) {
+            saysStatus[i] = profile.columns().get(i).isStatus();
+        }
+    }
+
+    /** The rows of shells, shell by shell, worked out on other threads ahead of their use. */
+    public Iterator<Row> of(List<ProofRow> shells) {
+        return new RowsAhead(this, shells);
     }
 
     /** The rows of a shell, in the order of its sections and of who is in them. */
@@ -107,27 +134,27 @@ public final class ExportRows {
     }
 
     private Row made(String key, Facts facts) {
-        List<String> cells = new ArrayList<>(profile.columns().size());
+        String[] cells = new String[saysStatus.length];
         Optional<String> leftOut = Optional.empty();
-        for (ExportProfile.Column column : profile.columns()) {
-            String cell = column.isStatus() ? "" : facts.render(column.value());
-            cells.add(cell);
-            if (leftOut.isEmpty()) {
-                leftOut = wrong(column, cell);
+        for (int i = 0; i < cells.length; i++) {
+            ExportProfile.Column column = profile.columns().get(i);
+            cells[i] = saysStatus[i] ? "" : facts.render(column.value());
+            if (leftOut.isEmpty() && !saysStatus[i]) {
+                leftOut = wrong(column, cells[i]);
             }
         }
-        return new Row(key, facts.shellKey(), List.copyOf(cells), facts, leftOut);
+        return new Row(key, facts.shellKey(), Collections.unmodifiableList(Arrays.asList(cells)), facts, leftOut);
     }
 
     private Optional<String> wrong(ExportProfile.Column column, String cell) {
-        if (column.needed() && cell.isEmpty() && !column.isStatus()) {
+        if (column.needed() && cell.isEmpty()) {
             return Optional.of(column.heading() + " is empty");
         }
         if (column.longest() > 0 && cell.length() > column.longest() && Text.length(cell) > column.longest()) {
             return Optional.of(column.heading() + " has " + Text.length(cell) + " characters; at most "
                     + column.longest() + " are taken");
         }
-        if (!anyLetter && !encoder.canEncode(cell)) {
+        if (!anyLetter && !profile.form().charset().newEncoder().canEncode(cell)) {
             return Optional.of(column.heading() + " has \"" + foreign(cell) + "\", which "
                     + profile.form().charset().name() + " does not have");
         }
@@ -135,6 +162,7 @@ public final class ExportRows {
     }
 
     private String foreign(String cell) {
+        CharsetEncoder encoder = profile.form().charset().newEncoder();
         return cell.codePoints()
                 .mapToObj(Character::toString)
                 .filter(letter -> !encoder.canEncode(letter))
@@ -147,11 +175,12 @@ public final class ExportRows {
      * make.
      */
     public static List<ProofRow> written(Collection<ProofRow> proof, boolean standing) {
-        return proof.stream()
+        Coded[] coded = proof.stream()
                 .filter(row -> isWritten(row, standing))
-                .sorted(Comparator.comparing(ProofRow::code, Text.BY_CODE_POINT)
-                        .thenComparing(ProofRow::key, Text.BY_CODE_POINT))
-                .toList();
+                .map(Coded::new)
+                .toArray(Coded[]::new);
+        Arrays.parallelSort(coded, BY_CODE);
+        return Arrays.stream(coded).map(one -> one.row).toList();
     }
 
     /** Whether an export has rows of a shell. */

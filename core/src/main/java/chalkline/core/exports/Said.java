@@ -10,19 +10,19 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Shell;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 
-/** How a profile says values: moments in its form and zone, yes and no in its words. Of one thread at a time. */
+/** How a profile says values: moments in its form and zone, yes and no in its words. */
 final class Said {
     private final ExportProfile.Words words;
     private final ZoneId zone;
     private final boolean standing;
     private final DateTimeFormatter dates;
     /** A term has few moments, and many rows that say them. */
-    private final Map<String, String> moments = new HashMap<>();
+    private final Map<String, String> moments = new ConcurrentHashMap<>();
 
     Said(ExportProfile.Words words, ZoneId zone, boolean standing) {
         this.words = words;

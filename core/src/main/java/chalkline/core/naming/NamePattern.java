@@ -65,6 +65,9 @@ public final class NamePattern<T> {
     }
 
     private String raw(Function<T, String> values) {
+        if (parts.size() == 1 && parts.get(0) instanceof Field<T> field) {
+            return valueOf(field, values);
+        }
         StringBuilder out = new StringBuilder();
         append(out, parts, values);
         return out.toString();
@@ -82,6 +85,14 @@ public final class NamePattern<T> {
                                 || (part instanceof Bracketed<T> optional && uses(optional.parts(), token)));
     }
 
+    private static <T> String valueOf(Field<T> field, Function<T, String> values) {
+        String value = values.apply(field.token());
+        for (Modifier modifier : field.modifiers()) {
+            value = modifier.apply(value);
+        }
+        return value;
+    }
+
     /** Appends the parts; false when a token directly among them was empty. */
     private static <T> boolean append(StringBuilder out, List<Part<T>> parts, Function<T, String> values) {
         boolean complete = true;
@@ -89,10 +100,7 @@ public final class NamePattern<T> {
             if (part instanceof Literal<T> literal) {
                 out.append(literal.text());
             } else if (part instanceof Field<T> field) {
-                String value = values.apply(field.token());
-                for (Modifier modifier : field.modifiers()) {
-                    value = modifier.apply(value);
-                }
+                String value = valueOf(field, values);
                 complete &= !value.isEmpty();
                 out.append(value);
             } else if (part instanceof Bracketed<T> optional) {

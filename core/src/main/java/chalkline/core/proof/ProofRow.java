@@ -63,7 +63,8 @@ public record ProofRow(
     }
 
     public String value(Setting setting) {
-        return values.getOrDefault(setting, "");
+        String value = values.get(setting);
+        return value == null ? "" : value;
     }
 
     public String code() {

@@ -68,6 +68,13 @@ public record Shell(
                         .count();
     }
 
+    private String familyNames() {
+        List<Person> instructors = instructors();
+        return instructors.size() == 1
+                ? instructors.get(0).familyName()
+                : instructors.stream().map(Person::familyName).collect(Collectors.joining("/"));
+    }
+
     /** The value of a token; what is not of the whole shell is of its lead. */
     public String valueOf(Token token) {
         return switch (token) {
@@ -95,7 +102,7 @@ public record Shell(
             case TERM_NAME -> lead.term().title();
             case TERM_YEAR -> Integer.toString(lead.term().start().getYear());
             case INSTRUCTOR -> lead.primaryInstructor().map(Person::familyName).orElse("");
-            case INSTRUCTORS -> instructors().stream().map(Person::familyName).collect(Collectors.joining("/"));
+            case INSTRUCTORS -> familyNames();
             case CREDITS -> lead.course().credits();
             case TAGS -> String.join("/", lead.tags());
         };

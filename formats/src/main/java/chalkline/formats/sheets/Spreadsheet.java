@@ -23,9 +23,6 @@ import org.dhatim.fastexcel.Worksheet;
 public record Spreadsheet(String name, List<String> columns, List<List<String>> rows) {
     private static final char MARK = '\uFEFF';
 
-    /** What a spreadsheet program takes for a formula (OWASP, CSV Injection; from memory). */
-    private static final String RUNS = "=+-@\t\r";
-
     private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9][0-9]{0,14})(\\.[0-9]{1,10})?");
     private static final int LONGEST_CELL = 32_767;
     private static final int LONGEST_NAME = 31;
@@ -44,11 +41,15 @@ public record Spreadsheet(String name, List<String> columns, List<List<String>> 
 
     /** A cell as no spreadsheet program runs it as a formula; numbers stay numbers. */
     public static String defused(String cell) {
-        return !cell.isEmpty()
-                        && RUNS.indexOf(cell.charAt(0)) >= 0
-                        && !NUMBER.matcher(cell).matches()
-                ? "'" + cell
-                : cell;
+        return !cell.isEmpty() && runs(cell.charAt(0)) && !NUMBER.matcher(cell).matches() ? "'" + cell : cell;
+    }
+
+    /** Whether a spreadsheet program takes what begins so for a formula (OWASP, CSV Injection; from memory). */
+    private static boolean runs(char first) {
+        return switch (first) {
+            case '=', '+', '-', '@', '\t', '\r' -> true;
+            default -> false;
+        };
     }
 
     /** Writes it as XLSX: texts as texts, which no program runs, numbers as numbers, the headings always in sight. */

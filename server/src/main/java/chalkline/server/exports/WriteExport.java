@@ -11,6 +11,7 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.Iterator;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -55,9 +56,11 @@ class WriteExport {
                 new ExportRows(profile, conventions.version(key.conventions()).zone(), true);
         lines.write(export, profile, to -> {
             Map<String, String> files = new HashMap<>();
-            int[] n = {0};
-            ExportRows.written(proofs.proof(key).proof().rows(), true)
-                    .forEach(row -> maker.of(row, made -> to.accept(line(id, n[0]++, profile, files, made))));
+            Iterator<ExportRows.Row> rows =
+                    maker.of(ExportRows.written(proofs.proof(key).proof().rows(), true));
+            for (int n = 0; rows.hasNext(); n++) {
+                to.accept(line(id, n, profile, files, rows.next()));
+            }
         });
         export.end(Export.State.WRITTEN, "");
         exports.save(export);

@@ -9,6 +9,7 @@
     import Export from '../parts/Export.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
+    import Kept from './Kept.svelte'
     import PersonForm from './PersonForm.svelte'
     import { ROLES } from './roles'
 
@@ -108,6 +109,11 @@
         )
     }
 
+    function gone(what: string) {
+        route.set({ person: '' })
+        act(async () => {}, what)
+    }
+
     function how(person: Person): string {
         if (person.disabled) return 'kept out'
         if (person.mustChange) return 'has a first password'
@@ -195,12 +201,14 @@
                 <button class="plain" onclick={() => reset(one.login)}>New first password</button>
             </p>
         {/if}
+        {#if campus.may('MANAGE_PEOPLE')}{#key one.login}<Kept name={one.login} done={gone} />{/key}{/if}
     {:else}
         <h2>Who signs in</h2>
         <p class="soft">
             Whoever the registrar's list has teach gets an account by itself, and the role of instructor for
             as long. Choose somebody to give roles; what each may do stands in docs/policy.md.
         </p>
+        {#if campus.may('MANAGE_PEOPLE')}<Kept done={gone} />{/if}
     {/if}
 {/snippet}
 

@@ -65,6 +65,11 @@ public final class ExportRows {
             return String.join(BETWEEN, section, role, person);
         }
 
+        /** How the key of every row of a person ends. */
+        public static String endOf(String person) {
+            return BETWEEN + person;
+        }
+
         public static Enrolled of(String key) {
             String[] parts = key.split(BETWEEN, -1);
             return new Enrolled(parts[0], parts[1], parts[2]);

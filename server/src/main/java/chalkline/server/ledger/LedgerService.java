@@ -62,6 +62,14 @@ public class LedgerService {
                 : subject.substring(0, subject.offsetByCodePoints(0, LONGEST_SUBJECT - 1)) + "…";
     }
 
+    /** Whether somebody of this sign-in name ever did anything. */
+    public boolean knows(String login) {
+        return db.sql("select exists (select 1 from ledger where who = ?)")
+                .param(login)
+                .query(Boolean.class)
+                .single();
+    }
+
     /** What was done last. */
     @May(Right.READ_LEDGER)
     public List<Entry> latest(int count) {

@@ -230,6 +230,10 @@ public class PeopleService implements UserDetailsService {
         if (accounts.existsById(login)) {
             throw new Conflict("Somebody has the name " + login + " already.");
         }
+        if (ledger.knows(login)) {
+            throw new Conflict("Somebody who is gone had the name " + login
+                    + ", and the ledger tells of them by it. Choose another.");
+        }
         String password = random();
         Account account = new Account(login, who.name(), who.email(), who.roles());
         account.giveFirstPassword(passwords.encode(password));
@@ -397,7 +401,7 @@ public class PeopleService implements UserDetailsService {
         signOut(login);
     }
 
-    private void signOut(String login) {
+    void signOut(String login) {
         sessions.findByPrincipalName(login).keySet().forEach(sessions::deleteById);
     }
 }

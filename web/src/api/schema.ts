@@ -925,7 +925,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_1"];
+        post: operations["look_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1678,7 +1678,7 @@ export interface paths {
         get: operations["one"];
         put?: never;
         post?: never;
-        delete: operations["takeOut_1"];
+        delete: operations["takeOut_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2510,7 +2510,55 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["takeOut_2"];
+        delete: operations["takeOut_3"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/kept/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["handOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/kept/erasure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeOut_1"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -5105,6 +5153,21 @@ export interface components {
             name: string;
             help: string;
         };
+        PersonalDataOf: {
+            who: string;
+        };
+        PersonalDataKept: {
+            login: string;
+            person: string;
+            parts: components["schemas"]["PersonalDataPart"][];
+            inTheWay: string[];
+        };
+        PersonalDataPart: {
+            what: string;
+            /** Format: int32 */
+            rows: number;
+            stays: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -6904,7 +6967,7 @@ export interface operations {
             };
         };
     };
-    look_1: {
+    look_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -8087,7 +8150,7 @@ export interface operations {
             };
         };
     };
-    takeOut_1: {
+    takeOut_2: {
         parameters: {
             query: {
                 basedOn: number;
@@ -9283,7 +9346,7 @@ export interface operations {
             };
         };
     };
-    takeOut_2: {
+    takeOut_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -9300,6 +9363,84 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    look_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonalDataOf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonalDataKept"];
+                };
+            };
+        };
+    };
+    handOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonalDataOf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: {
+                            [key: string]: string;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    takeOut_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonalDataOf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
             };
         };
     };

@@ -19,6 +19,8 @@ import java.util.function.Supplier;
 final class Application {
     private static final int EDITS = 30;
     private static final double KEY_PRESS_MILLIS = 300;
+
+    private static final double LAYER_OF_ALL_MILLIS = 150;
     /** A person waits this long for a screen without wondering whether it will come. */
     private static final double FIRST_SCREEN_MILLIS = 1000;
 
@@ -40,7 +42,7 @@ final class Application {
                             store,
                             "LOAD DATA of the same rows",
                             load,
-                            2.5),
+                            1.8),
                     new Row(
                             "effect of a title edit in one layer, 20,000 sections",
                             warm(abara, "effect", i -> title(abara, 3, i)),
@@ -50,8 +52,8 @@ final class Application {
                     new Row(
                             "the same in the layer of all of them",
                             warm(abara, "effect", i -> title(abara, 0, i)),
-                            "a key press",
-                            KEY_PRESS_MILLIS,
+                            "what an edit of all may take",
+                            LAYER_OF_ALL_MILLIS,
                             1),
                     new Row(
                             "effect of one shell's window moved, 20,000 sections",

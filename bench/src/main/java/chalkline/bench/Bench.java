@@ -12,6 +12,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.openjdk.jmh.results.RunResult;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
@@ -20,6 +21,7 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 /** Runs all benchmarks and prints one table. Every figure is held against a limit that was measured in the same run. */
 public final class Bench {
     private static final long SEED = 1907;
+    private static final List<Integer> SIZES = List.of(5_000, 10_000, 20_000, 40_000, 80_000);
     /** A person sees an answer within this time as one to what was typed. */
     private static final double KEY_PRESS_MILLIS = 300;
 
@@ -39,6 +41,13 @@ public final class Bench {
             rows.addAll(Programs.measure(Path.of(arguments[1]), small, large, conventions));
             rows.addAll(core(large));
         }
+        if (only.isEmpty() || only.equals("growth")) {
+            Map<Integer, Path> lists = new TreeMap<>();
+            for (int sections : SIZES) {
+                lists.put(sections, list(folder, sections));
+            }
+            rows.addAll(Growing.measure(lists));
+        }
         if (only.isEmpty() || only.equals("screens")) {
             rows.addAll(Application.measure(large));
         }
@@ -53,9 +62,10 @@ public final class Bench {
         }
         if (rows.isEmpty()) {
             throw new IllegalArgumentException(
-                    "There are files, screens, builds, large and people to measure, no " + only + ".");
+                    "There are files, growth, screens, builds, large and people to measure, no " + only + ".");
         }
         System.out.println();
+        System.out.println(Hardware.told());
         rows.forEach(System.out::println);
         boolean allHold = rows.stream().allMatch(Row::holds);
         System.exit(allHold ? 0 : 1);
@@ -86,7 +96,7 @@ public final class Bench {
                         millis.get("parse"),
                         "just parsed",
                         millis.get("justParse"),
-                        4),
+                        3),
                 new Row(
                         "what a night changed in 600,000 enrollments",
                         millis.get("difference"),

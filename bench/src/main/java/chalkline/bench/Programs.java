@@ -23,7 +23,7 @@ final class Programs {
                         times[1],
                         "a JVM that just parses the files",
                         times[0],
-                        4),
+                        2.5),
                 new Row(
                         "proof of 20,000 sections, whole program",
                         times[1],

@@ -1,0 +1,183 @@
+package chalkline.bench;
+
+import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.conventions.Conventions;
+import chalkline.core.conventions.Setting;
+import chalkline.core.proof.HeldShell;
+import chalkline.core.proof.Proof;
+import chalkline.core.proof.ProofRow;
+import chalkline.core.proof.Rosters;
+import chalkline.core.upkeep.Drifts;
+import chalkline.formats.conventions.ConventionsReader;
+import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.server.build.PlanTimer;
+import java.lang.ref.Reference;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+
+/**
+ * What reading, proof, planning and drift cost as a list grows, and what it takes in memory. Each list is measured in a JVM of
+ * its own with a heap of 1 GB, which is warm from a small one.
+ */
+public final class Growing {
+    private static final List<String> WHAT = List.of("list read and checked", "proof", "build planned", "drift found");
+    private static final double TWICE = 2.2;
+    private static final int RUNS = 3;
+    private static final int WARM = 5;
+    private static final int DRIFTED = 20;
+
+    private Growing() {}
+
+    /** @param lists by how many sections they have, the smallest first */
+    static List<Row> measure(Map<Integer, Path> lists) throws Exception {
+        List<Integer> sizes = lists.keySet().stream().sorted().toList();
+        Path small = lists.get(sizes.get(0));
+        Map<Integer, double[]> millis = new HashMap<>();
+        for (int size : sizes) {
+            millis.put(size, inProcess(small, lists.get(size)));
+        }
+        System.out.println();
+        System.out.printf("%-24s%s%n", "ms, heap of 1 GB", header(sizes));
+        for (int i = 0; i < WHAT.size(); i++) {
+            int at = i;
+            System.out.println(line(WHAT.get(i), sizes, size -> millis.get(size)[at]));
+        }
+        System.out.println(line("MB of list and proof", sizes, size -> millis.get(size)[WHAT.size()]));
+        List<Row> rows = new ArrayList<>();
+        for (int last = 1; last < sizes.size(); last++) {
+            if (sizes.get(last) == 2 * sizes.get(last - 1)) {
+                for (int i = 0; i < WHAT.size(); i++) {
+                    rows.add(new Row(
+                            "%s, %,d sections".formatted(WHAT.get(i), sizes.get(last)),
+                            millis.get(sizes.get(last))[i],
+                            "of %,d".formatted(sizes.get(last - 1)),
+                            millis.get(sizes.get(last - 1))[i],
+                            TWICE));
+                }
+            }
+        }
+        // the small ones are within the noise of the machine; what is promised is the last doubling
+        return rows.subList(rows.size() - WHAT.size(), rows.size());
+    }
+
+    private static String header(List<Integer> sizes) {
+        StringBuilder line = new StringBuilder();
+        sizes.forEach(size -> line.append(String.format(Locale.ROOT, "%,10d", size)));
+        return line.toString();
+    }
+
+    private static String line(String what, List<Integer> sizes, java.util.function.ToDoubleFunction<Integer> of) {
+        StringBuilder line = new StringBuilder(String.format("%-24s", what));
+        sizes.forEach(size -> line.append(String.format(Locale.ROOT, "%,10.0f", of.applyAsDouble(size))));
+        return line.toString();
+    }
+
+    private static double[] inProcess(Path small, Path list) throws Exception {
+        Process process = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-Xmx1g",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        Growing.class.getName(),
+                        small.toString(),
+                        list.toString())
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        if (process.waitFor() != 0) {
+            throw new IllegalStateException("measuring " + list + " ended with " + process.exitValue());
+        }
+        return Arrays.stream(said.strip().split(" "))
+                .mapToDouble(Double::parseDouble)
+                .toArray();
+    }
+
+    /** Prints the milliseconds of each step, the middle of several runs, then MB that list and proof hold. */
+    public static void main(String[] arguments) throws Exception {
+        Conventions conventions;
+        try (var in = Growing.class.getResourceAsStream("/demo/conventions.yaml")) {
+            conventions = ConventionsReader.read("demo", new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        }
+        for (int i = 0; i < WARM; i++) {
+            steps(Path.of(arguments[0]), conventions);
+        }
+        double[][] runs = new double[RUNS][];
+        for (int run = 0; run < RUNS; run++) {
+            runs[run] = steps(Path.of(arguments[1]), conventions);
+        }
+        StringBuilder said = new StringBuilder();
+        for (int i = 0; i <= WHAT.size(); i++) {
+            int at = i;
+            said.append(Arrays.stream(runs).mapToDouble(run -> run[at]).sorted().toArray()[RUNS / 2])
+                    .append(' ');
+        }
+        System.out.println(said);
+    }
+
+    private static double[] steps(Path file, Conventions conventions) throws Exception {
+        double[] millis = new double[WHAT.size() + 1];
+        RegistrarList list = timed(millis, 0, () -> OneRosterReader.read(file));
+        Proof proof = timed(millis, 1, () -> Proof.of(list, list.term("27SP").orElseThrow(), conventions, List.of()));
+        int steps = timed(millis, 2, () -> PlanTimer.steps(proof.rows(), conventions));
+        try {
+            millis[WHAT.size()] = megabytes();
+        } finally {
+            Reference.reachabilityFence(list);
+            Reference.reachabilityFence(proof);
+        }
+        Map<String, HeldShell> built = new HashMap<>();
+        List<HeldShell> held = new ArrayList<>();
+        for (ProofRow row : proof.rows()) {
+            if (row.action().isCarriedOut()) {
+                built.put(row.key(), shell(row, row.title()));
+                held.add(shell(row, held.size() % DRIFTED == 0 ? "Renamed by hand" : row.title()));
+            }
+        }
+        Proof standing = Proof.of(list, list.term("27SP").orElseThrow(), conventions, held);
+        int drifted = timed(
+                millis, 3, () -> Drifts.of(standing.rows(), built, Map.of()).size());
+        if (steps < proof.rows().size() || drifted < held.size() / DRIFTED) {
+            throw new IllegalStateException(steps + " steps and " + drifted + " drifts are too few");
+        }
+        return millis;
+    }
+
+    private static double megabytes() {
+        System.gc();
+        Runtime machine = Runtime.getRuntime();
+        return (machine.totalMemory() - machine.freeMemory()) / 1e6;
+    }
+
+    private static <T> T timed(double[] millis, int at, Callable<T> work) throws Exception {
+        long start = System.nanoTime();
+        T made = work.call();
+        millis[at] = (System.nanoTime() - start) / 1e6;
+        return made;
+    }
+
+    private static HeldShell shell(ProofRow row, String title) {
+        Map<Setting, String> values = new EnumMap<>(row.values());
+        values.put(Setting.TITLE, title);
+        return new HeldShell(
+                row.key(),
+                "27SP",
+                row.code(),
+                values,
+                Optional.of(row.lead()),
+                Optional.of(row.sections()),
+                Optional.of(row.sectionWindows()),
+                row.shell().map(shell -> Rosters.of(shell.sections())),
+                false,
+                false,
+                false);
+    }
+}

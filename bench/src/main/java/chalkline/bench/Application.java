@@ -9,6 +9,7 @@ import chalkline.server.arrivals.StoreTimer;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntFunction;
@@ -36,7 +37,7 @@ final class Application {
             double load = StoreTimer.load(system.databasePort(), system.schema(), list, 1_000_004, folder);
             Client abara = system.signedIn("abara");
             abara.read(abara.upload("/api/arrivals", "large.zip", Files.readAllBytes(file)));
-            return List.of(
+            List<Row> rows = new ArrayList<>(List.of(
                     new Row(
                             "600,000 enrollments and the rest into MariaDB",
                             store,
@@ -72,19 +73,10 @@ final class Application {
                             suggestions(abara),
                             "a first screen",
                             FIRST_SCREEN_MILLIS,
-                            1),
-                    scrolling(system, "5", "the proof"),
-                    scrolling(system, "4", "dates"));
+                            1)));
+            BigSheet.all().forEach(sheet -> rows.addAll(sheet.measure(system.address())));
+            return rows;
         }
-    }
-
-    private static Row scrolling(RunningSystem system, String station, String sheet) {
-        return new Row(
-                "longest task while 20,000 rows of " + sheet + " scroll",
-                Scrolling.longestTask(system.address(), station),
-                "what a hand feels as a stutter",
-                Scrolling.STUTTER_MILLIS,
-                1);
     }
 
     private static String title(Client abara, int layer, int edit) {

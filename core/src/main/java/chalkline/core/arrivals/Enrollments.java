@@ -28,6 +28,9 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
     private Enrollments(Builder from, Collection<Person> people) {
         ids = from.ids;
         size = from.size;
+        // a list is kept for long, and what grew by doubling is up to half empty
+        ids.noMore();
+        from.capacity(size);
         idNumbers = from.idNumbers;
         classIds = from.classIds;
         personNumbers = from.personNumbers;
@@ -170,7 +173,7 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
         /** Adds an enrollment: its id by the number that the pool gave it, its person by the place in the list's people. */
         public void add(int id, String classId, int person, String role, boolean isPrimary, String begin, String end) {
             if (size == idNumbers.length) {
-                grow(size * 2);
+                capacity(size * 2);
             }
             idNumbers[size] = id;
             classIds[size] = classId;
@@ -182,7 +185,7 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
             size++;
         }
 
-        private void grow(int capacity) {
+        private void capacity(int capacity) {
             idNumbers = Arrays.copyOf(idNumbers, capacity);
             classIds = Arrays.copyOf(classIds, capacity);
             personNumbers = Arrays.copyOf(personNumbers, capacity);

@@ -44,6 +44,16 @@ public final class IdPool {
         return table[placeFor(id.getBytes(StandardCharsets.UTF_8))] - 1;
     }
 
+    /** Nothing is added or looked for from now on: what that needs goes. */
+    void noMore() {
+        int end = end(size - 1);
+        if (bytes.length > end) {
+            bytes = Arrays.copyOf(bytes, end);
+            ends = Arrays.copyOf(ends, size);
+        }
+        table = new int[0];
+    }
+
     public String get(int number) {
         int start = end(number - 1);
         return new String(bytes, start, ends[number] - start, StandardCharsets.UTF_8);

@@ -67,15 +67,27 @@ class ListedOf implements OfPeople {
                 : Optional.empty();
     }
 
-    /** The rows stay, without whose they are: what was built from a list is told by their numbers. */
+    /**
+     * The rows stay, without whose they are: what was built from a list is told by their numbers. They are looked for before they
+     * are changed, since a change that looks through all lists would keep the next one from being written.
+     */
     @Override
     public int takeOut(Somebody who) {
         return who.person().isEmpty()
                 ? 0
-                : db.sql("update listed_person set enabled = false, username = '', given_name = '', family_name = '',"
-                                + " identifier = '', email = '' where source_id = ? and username <> ''")
+                : db
+                        .sql("select arrival_id, ordinal from listed_person where source_id = ? and username <> ''")
                         .param(who.person())
-                        .update();
+                        .query((row, n) -> List.of(row.getLong(1), row.getLong(2)))
+                        .list()
+                        .stream()
+                        .mapToInt(row -> db.sql(
+                                        "update listed_person set enabled = false, username = '', given_name = '',"
+                                                + " family_name = '', identifier = '', email = ''"
+                                                + " where arrival_id = ? and ordinal = ?")
+                                .params(row)
+                                .update())
+                        .sum();
     }
 
     @Override

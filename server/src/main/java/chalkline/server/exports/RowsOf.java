@@ -12,8 +12,6 @@ import org.springframework.stereotype.Component;
 /** Rows of somebody in sheets for the LMS. */
 @Component
 class RowsOf implements OfPeople {
-    private static final List<String> TABLES = List.of("export_row", "export_passed");
-
     private final JdbcClient db;
 
     RowsOf(JdbcClient db) {
@@ -27,26 +25,35 @@ class RowsOf implements OfPeople {
 
     @Override
     public List<Map<String, Object>> kept(Somebody who) {
-        List<Map<String, Object>> rows = new ArrayList<>();
-        if (!who.person().isEmpty()) {
-            TABLES.forEach(table -> rows.addAll(
-                    db.sql("select export_id, shell_key, file, cells from " + table + " where right(row_key, ?) = ?")
-                            .params(Enrolled.endOf(who.person()).length(), Enrolled.endOf(who.person()))
-                            .query()
-                            .listOfRows()));
-        }
+        List<Map<String, Object>> rows =
+                new ArrayList<>(theirs(who, "export_row", "export_id, shell_key, file, cells"));
+        rows.addAll(theirs(who, "export_passed", "export_id, shell_key, file, cells"));
         return rows;
     }
 
+    private List<Map<String, Object>> theirs(Somebody who, String table, String columns) {
+        String end = Enrolled.endOf(who.person());
+        return who.person().isEmpty()
+                ? List.of()
+                : db.sql("select " + columns + " from " + table + " where right(row_key, ?) = ?")
+                        .params(end.length(), end)
+                        .query()
+                        .listOfRows();
+    }
+
+    /** They are looked for first, so that exports that are written meanwhile need not wait for a look through all rows. */
     @Override
     public int takeOut(Somebody who) {
-        return who.person().isEmpty()
-                ? 0
-                : TABLES.stream()
-                        .mapToInt(table -> db.sql("delete from " + table + " where right(row_key, ?) = ?")
-                                .params(Enrolled.endOf(who.person()).length(), Enrolled.endOf(who.person()))
-                                .update())
-                        .sum();
+        return takeOut(who, "export_row", List.of("export_id", "n"))
+                + takeOut(who, "export_passed", List.of("profile_id", "term", "row_hash"));
+    }
+
+    private int takeOut(Somebody who, String table, List<String> key) {
+        String one = "delete from " + table + " where " + String.join(" = ? and ", key) + " = ?";
+        return theirs(who, table, String.join(", ", key)).stream()
+                .mapToInt(row ->
+                        db.sql(one).params(key.stream().map(row::get).toList()).update())
+                .sum();
     }
 
     @Override

@@ -1,0 +1,153 @@
+package chalkline.bench;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import java.net.URI;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+
+/** A sheet of 20,000 rows in Debian's Chromium: how soon it is there, is filtered, and whether it scrolls without a stutter. */
+final class BigSheet {
+    /** A person waits this long for a screen without wondering whether it will come. */
+    private static final double FIRST_SCREEN_MILLIS = 1000;
+
+    private static final double KEY_PRESS_MILLIS = 300;
+    /** A task on the browser's main thread beyond this length is a long one (W3C Long Tasks). */
+    private static final double STUTTER_MILLIS = 50;
+
+    private static final int ALL = 20_000;
+    private static final int RUNS = 5;
+    private static final int TURNS = 200;
+    private static final int JUMPS = 40;
+    private static final String ROWS = "document.getElementById('sheet')?.ariaRowCount";
+
+    private final String name;
+    private final String station;
+    private final Consumer<Page> filter;
+    private final Consumer<Page> unfilter;
+
+    /**
+     * @param station the key of the station whose sheet it is
+     * @param filter leaves some of its rows away
+     */
+    BigSheet(String name, String station, Consumer<Page> filter, Consumer<Page> unfilter) {
+        this.name = name;
+        this.station = station;
+        this.filter = filter;
+        this.unfilter = unfilter;
+    }
+
+    static List<BigSheet> all() {
+        return List.of(
+                new BigSheet(
+                        "the proof",
+                        "5",
+                        page -> page.getByLabel("with snag").selectOption("any"),
+                        page -> page.getByLabel("with snag").selectOption("")),
+                new BigSheet(
+                        "dates",
+                        "4",
+                        page -> page.getByLabel("Find a shell").fill("OCEA"),
+                        page -> page.getByLabel("Find a shell").fill("")));
+    }
+
+    List<Row> measure(URI address) {
+        try (Playwright playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))) {
+            Browser chromium = playwright
+                    .chromium()
+                    .launch(new BrowserType.LaunchOptions()
+                            .setExecutablePath(Path.of("/usr/bin/chromium"))
+                            .setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-background-networking")));
+            Page page = chromium.newContext(new Browser.NewContextOptions()
+                            .setViewportSize(1280, 800)
+                            .setBaseURL(address.toString()))
+                    .newPage();
+            page.setDefaultTimeout(60_000);
+            signIn(page);
+            page.keyboard().press(station);
+            until(page, ROWS + " > " + ALL);
+            page.waitForTimeout(1000);
+            double[] first = new double[RUNS];
+            double[] filtered = new double[RUNS];
+            double[] longest = new double[RUNS];
+            for (int run = 0; run < RUNS; run++) {
+                // what stands in the window at first need not be all of the rows
+                first[run] = timed(page, page::reload, "document.querySelectorAll('#sheet [role=row]').length > 5");
+                until(page, ROWS + " > " + ALL);
+                page.waitForTimeout(1000);
+                filtered[run] = timed(page, () -> filter.accept(page), ROWS + " < " + ALL);
+                unfilter.accept(page);
+                until(page, ROWS + " > " + ALL);
+                longest[run] = scroll(page);
+            }
+            return List.of(
+                    row("first screen of ", middle(first), "what a person waits for a screen", FIRST_SCREEN_MILLIS),
+                    row("filter of ", middle(filtered), "a key press", KEY_PRESS_MILLIS),
+                    // whatever else the machine does only adds; what the page does too long it does each time
+                    row(
+                            "longest task while scrolling ",
+                            Arrays.stream(longest).min().orElseThrow(),
+                            "what a hand feels as a stutter",
+                            STUTTER_MILLIS));
+        }
+    }
+
+    private Row row(String what, double millis, String against, double limit) {
+        return new Row(what + name + ", 20,000 rows", millis, against, limit, 1);
+    }
+
+    private static double middle(double[] millis) {
+        return Arrays.stream(millis).sorted().toArray()[RUNS / 2];
+    }
+
+    private static void signIn(Page page) {
+        page.navigate("/");
+        page.getByLabel("Name").fill("abara");
+        page.getByLabel("Password").fill("chalk");
+        page.keyboard().press("Enter");
+        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Desk"))
+                .first()
+                .waitFor();
+    }
+
+    /** The page's security policy lets no text be run that would wait in it. */
+    private static void until(Page page, String condition) {
+        while (!Boolean.TRUE.equals(page.evaluate(condition))) {
+            page.waitForTimeout(10);
+        }
+    }
+
+    private static double timed(Page page, Runnable work, String condition) {
+        long start = System.nanoTime();
+        work.run();
+        until(page, condition);
+        return (System.nanoTime() - start) / 1e6;
+    }
+
+    private static double scroll(Page page) {
+        page.evaluate("window.longest = 0; window.watch?.disconnect();"
+                + " window.watch = new PerformanceObserver(list => list.getEntries().forEach("
+                + "task => window.longest = Math.max(window.longest, task.duration)));"
+                + " window.watch.observe({type: 'longtask'})");
+        page.mouse().move(500, 500);
+        for (int i = 0; i < TURNS; i++) {
+            page.mouse().wheel(0, i % 3 == 0 ? 4000 : 900);
+            page.waitForTimeout(16);
+        }
+        for (int i = 0; i < JUMPS; i++) {
+            page.evaluate(
+                    "at => { const sheet = document.getElementById('sheet');"
+                            + " sheet.scrollTop = at * sheet.scrollHeight }",
+                    (i * 7 % JUMPS) / (double) JUMPS);
+            page.waitForTimeout(50);
+        }
+        return ((Number) page.evaluate("window.longest")).doubleValue();
+    }
+}

@@ -1678,7 +1678,7 @@ export interface paths {
         get: operations["one"];
         put?: never;
         post?: never;
-        delete: operations["takeOut_2"];
+        delete: operations["takeOut_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2510,7 +2510,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["takeOut_3"];
+        delete: operations["takeOut_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2557,7 +2557,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["takeOut_1"];
+        post: operations["erase"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8150,7 +8150,7 @@ export interface operations {
             };
         };
     };
-    takeOut_2: {
+    takeOut_1: {
         parameters: {
             query: {
                 basedOn: number;
@@ -9346,7 +9346,7 @@ export interface operations {
             };
         };
     };
-    takeOut_3: {
+    takeOut_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -9418,7 +9418,7 @@ export interface operations {
             };
         };
     };
-    takeOut_1: {
+    erase: {
         parameters: {
             query?: never;
             header?: never;

@@ -3,14 +3,14 @@
     import { campus } from '../frame/campus.svelte'
     import { count } from '../frame/words'
 
-    /** What is kept of one person: handed over as a file, or taken out. */
+    /** What is kept of one person: handed over as a file, or erased. */
     let {
         name = '',
         done = () => {},
     }: {
         /** As which somebody is known; empty where it is asked for. */
         name?: string
-        /** After it was taken out. */
+        /** After it was erased. */
         done?: (says: string) => void
     } = $props()
 
@@ -34,19 +34,22 @@
         void campus.attempt(() => download('/api/people/kept/file', { who: known }, `kept-of-${known}.json`))
     }
 
-    function takeOut() {
+    function erase() {
         void campus.attempt(async () => {
             const gone = await post('/api/people/kept/erasure', { body: { who: known } })
             const rows = Object.values(gone).reduce((sum, each) => sum + each, 0)
             kept = null
             asked = ''
-            done(`Taken out: ${count(rows, 'row', 'rows')}; the ledger says that it was done.`)
+            done(`Erased: ${count(rows, 'row', 'rows')}; the ledger says that it was done.`)
         })
     }
 </script>
 
-<h3>What is kept</h3>
+<h3>What is kept of {name ? 'this person' : 'somebody'}</h3>
 {#if !name}
+    <p class="soft">
+        For whoever asks what Chalk Line has of them, students too: to hand it over, or to erase it.
+    </p>
     <form onsubmit={look}>
         <label
             >Sign-in name, number in the list, or address <input
@@ -58,7 +61,7 @@
         <button class="plain">Look</button>
     </form>
 {:else if !kept}
-    <p><button class="plain" onclick={() => look()}>What is kept of this person</button></p>
+    <p><button class="plain" onclick={() => look()}>Look</button></p>
 {/if}
 {#if kept}
     <table>
@@ -75,7 +78,7 @@
     </table>
     <p><button class="plain" onclick={handOver}>Hand over as a file</button></p>
     {#if kept.inTheWay.length > 0}
-        <p class="soft">It can't be taken out yet.</p>
+        <p class="soft">It can't be erased yet.</p>
         <ul>
             {#each kept.inTheWay as reason (reason)}<li>{reason}</li>{/each}
         </ul>
@@ -84,11 +87,11 @@
             <b>This can't be taken back.</b> What was built stays as it is, in the LMS too.
         </p>
         <p class="acts">
-            <button class="brick" onclick={takeOut}>Take out for good</button>
+            <button class="brick" onclick={erase}>Erase for good</button>
             <button class="plain" onclick={() => (sure = false)}>Leave it</button>
         </p>
     {:else}
-        <p><button class="plain" onclick={() => (sure = true)}>Take out …</button></p>
+        <p><button class="plain" onclick={() => (sure = true)}>Erase …</button></p>
     {/if}
 {/if}
 
@@ -104,6 +107,10 @@
     }
     ul {
         padding-left: 18px;
+    }
+    input {
+        width: 100%;
+        margin-bottom: 8px;
     }
     table {
         margin-top: 10px;

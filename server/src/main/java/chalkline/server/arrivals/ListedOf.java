@@ -14,6 +14,10 @@ import org.springframework.stereotype.Component;
 /** Rows of somebody in registrar's lists. */
 @Component
 class ListedOf implements OfPeople {
+    /** Rows that still say whose they are. */
+    private static final String THEIRS =
+            "source_id = ? and concat(username, given_name, family_name, identifier, email) <> ''";
+
     private final JdbcClient db;
     private final Arrivals arrivals;
 
@@ -37,10 +41,20 @@ class ListedOf implements OfPeople {
                                 + "  from listed_enrollment e where e.arrival_id = p.arrival_id and e.user_id = p.source_id)"
                                 + " as enrollments"
                                 + " from listed_person p join arrival a on a.id = p.arrival_id"
-                                + " where p.source_id = ? and p.username <> '' order by p.arrival_id")
+                                + " where " + THEIRS + " order by p.arrival_id")
                         .param(who.person())
                         .query()
                         .listOfRows();
+    }
+
+    @Override
+    public int count(Somebody who) {
+        return who.person().isEmpty()
+                ? 0
+                : db.sql("select count(*) from listed_person where " + THEIRS)
+                        .param(who.person())
+                        .query(Integer.class)
+                        .single();
     }
 
     @Override
@@ -76,7 +90,7 @@ class ListedOf implements OfPeople {
         return who.person().isEmpty()
                 ? 0
                 : db
-                        .sql("select arrival_id, ordinal from listed_person where source_id = ? and username <> ''")
+                        .sql("select arrival_id, ordinal from listed_person where " + THEIRS)
                         .param(who.person())
                         .query((row, n) -> List.of(row.getLong(1), row.getLong(2)))
                         .list()

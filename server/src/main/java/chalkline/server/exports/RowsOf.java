@@ -35,8 +35,8 @@ class RowsOf implements OfPeople {
         String end = Enrolled.endOf(who.person());
         return who.person().isEmpty()
                 ? List.of()
-                : db.sql("select " + columns + " from " + table + " where right(row_key, ?) = ?")
-                        .params(end.length(), end)
+                : db.sql("select " + columns + " from " + table + " where right(row_key, char_length(:end)) = :end")
+                        .param("end", end)
                         .query()
                         .listOfRows();
     }

@@ -16,6 +16,11 @@ public interface OfPeople {
     /** All of it that is of somebody, as rows of names and values. */
     List<Map<String, Object>> kept(Somebody who);
 
+    /** How many rows that are. */
+    default int count(Somebody who) {
+        return kept(who).size();
+    }
+
     /** Why it can't be taken out now, in words that say what to do first; empty where nothing is in the way. */
     default Optional<String> inTheWay(Somebody who) {
         return Optional.empty();

@@ -5,8 +5,10 @@ import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
 import java.sql.Timestamp;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -62,12 +64,12 @@ public class LedgerService {
                 : subject.substring(0, subject.offsetByCodePoints(0, LONGEST_SUBJECT - 1)) + "…";
     }
 
-    /** Whether somebody of this sign-in name ever did anything. */
-    public boolean knows(String login) {
-        return db.sql("select exists (select 1 from ledger where who = ?)")
-                .param(login)
-                .query(Boolean.class)
-                .single();
+    /** To what something was ever done. */
+    public Set<String> subjects(String what) {
+        return new HashSet<>(db.sql("select distinct subject from ledger where what = ?")
+                .param(what)
+                .query(String.class)
+                .list());
     }
 
     /** What was done last. */

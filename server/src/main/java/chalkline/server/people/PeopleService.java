@@ -10,7 +10,6 @@ import chalkline.server.policy.Policy;
 import chalkline.server.policy.Right;
 import chalkline.server.policy.Role;
 import java.security.SecureRandom;
-import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Collection;
 import java.util.HashMap;
@@ -230,7 +229,7 @@ public class PeopleService implements UserDetailsService {
         if (accounts.existsById(login)) {
             throw new Conflict("Somebody has the name " + login + " already.");
         }
-        if (ledger.knows(login)) {
+        if (ledger.subjects(PersonalData.ERASED).contains(login)) {
             throw new Conflict("Somebody who is gone had the name " + login
                     + ", and the ledger tells of them by it. Choose another.");
         }
@@ -328,69 +327,6 @@ public class PeopleService implements UserDetailsService {
         accounts.save(account);
         ledger.write(disabled ? "person disabled" : "person enabled", login, Map.of());
         signOut(login);
-    }
-
-    /** Someone whom the registrar's list names as an instructor. */
-    public record Listed(String person, String username, String name, String email) {}
-
-    /**
-     * Gives all who teach an account and the role of instructor, and takes that role from those of the list who do not;
-     * their accounts and all that they did stay.
-     *
-     * @param password what new ones sign in with, in the demo; empty where they get one from an administrator, or sign in
-     *     elsewhere
-     * @return usernames that somebody else has already, so that an administrator must say who is who
-     */
-    @Transactional
-    public List<String> takeFromList(Collection<Listed> teaching, Optional<String> password) {
-        Optional<String> encoded = password.map(passwords::encode);
-        Map<String, Account> byPerson = new HashMap<>();
-        List<Account> all = accounts.findAllByOrderByName();
-        Set<String> logins = all.stream().map(Account::login).collect(Collectors.toSet());
-        all.forEach(account -> account.person().ifPresent(person -> byPerson.put(person, account)));
-        List<String> taken = new ArrayList<>();
-        List<Account> made = new ArrayList<>();
-        Set<String> teach = teaching.stream().map(Listed::person).collect(Collectors.toSet());
-        for (Listed one : teaching) {
-            Account known = byPerson.get(one.person());
-            if (known == null && !logins.add(one.username())) {
-                taken.add(one.username());
-            } else if (known == null) {
-                Account account = new Account(one.username(), one.name(), one.email(), Set.of(Role.INSTRUCTOR));
-                account.comeFromList(one.person());
-                encoded.ifPresent(account::changePassword);
-                made.add(account);
-            } else {
-                teaches(known, one);
-            }
-        }
-        byPerson.forEach((person, account) -> {
-            if (account.isFromList()
-                    && !teach.contains(person)
-                    && account.roles().contains(Role.INSTRUCTOR)) {
-                account.take(without(account.roles()));
-            }
-        });
-        accounts.saveAll(made);
-        if (!made.isEmpty()) {
-            ledger.write("people added from list", "instructors", Map.of("people", made.size(), "taken", taken.size()));
-        }
-        return taken;
-    }
-
-    private static void teaches(Account known, Listed one) {
-        if (!known.roles().contains(Role.INSTRUCTOR)) {
-            Set<Role> roles = new java.util.HashSet<>(known.roles());
-            roles.add(Role.INSTRUCTOR);
-            known.take(roles);
-        }
-        if (known.isFromList()) {
-            known.listCalls(one.name(), one.email());
-        }
-    }
-
-    private static Set<Role> without(Set<Role> roles) {
-        return roles.stream().filter(role -> role != Role.INSTRUCTOR).collect(Collectors.toSet());
     }
 
     /** Ends all sign-ins of whoever is signed in. */

@@ -25,6 +25,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** All that is kept of one person: to be handed over, or to be taken out. */
 @Service
 class PersonalData {
+    /** What the ledger calls it; entries are of the sign-in name, where there was one. */
+    static final String ERASED = "personal data erased";
+
     private final List<OfPeople> all;
     private final LedgerService ledger;
 
@@ -56,7 +59,7 @@ class PersonalData {
                 who.login(),
                 who.person(),
                 all.stream()
-                        .map(of -> new Part(of.what(), of.kept(who).size(), of.stays()))
+                        .map(of -> new Part(of.what(), of.count(who), of.stays()))
                         .filter(part -> part.rows() > 0)
                         .toList(),
                 inTheWay(who));
@@ -75,7 +78,7 @@ class PersonalData {
                 kept.put(of.what(), rows);
             }
         }
-        ledger.write("personal data handed over", nameOf(who), counts(kept));
+        note("personal data handed over", who, counts(kept));
         return kept;
     }
 
@@ -94,16 +97,16 @@ class PersonalData {
     /** Takes it out, all together or nothing; how many rows of what. */
     @May(Right.MANAGE_PEOPLE)
     @Transactional
-    public Map<String, Integer> takeOut(String text) {
+    public Map<String, Integer> erase(String text) {
         Somebody who = who(text);
         List<String> inTheWay = inTheWay(who);
         if (!inTheWay.isEmpty()) {
-            throw new Conflict("Nothing was taken out. " + String.join(" ", inTheWay));
+            throw new Conflict("Nothing was erased. " + String.join(" ", inTheWay));
         }
         Map<String, Integer> gone = new TreeMap<>();
         all.forEach(of -> gone.put(of.what(), of.takeOut(who)));
         gone.values().removeIf(rows -> rows == 0);
-        ledger.write("personal data taken out", nameOf(who), gone);
+        note(ERASED, who, gone);
         return gone;
     }
 
@@ -114,27 +117,32 @@ class PersonalData {
                 .toList();
     }
 
-    private static String nameOf(Somebody who) {
-        return who.person().isEmpty() ? who.login() : who.person();
+    private void note(String what, Somebody who, Map<String, Integer> rows) {
+        ledger.write(
+                what, who.login().isEmpty() ? who.person() : who.login(), Map.of("person", who.person(), "rows", rows));
     }
 
     /** The one who is meant; an account and a person of the lists that go together are one. */
     private Somebody who(String text) {
-        Set<Somebody> found = new HashSet<>(named(text.strip()));
-        // whoever was found by address is also known by number, which leads to the rest
-        Set<String> people =
-                found.stream().map(Somebody::person).filter(id -> !id.isEmpty()).collect(Collectors.toSet());
-        people.forEach(id -> found.addAll(named(id)));
-        Set<String> logins =
-                found.stream().map(Somebody::login).filter(id -> !id.isEmpty()).collect(Collectors.toSet());
+        String name = text.strip();
+        Set<Somebody> found = meant(named(name), name);
+        Set<String> people = of(found, Somebody::person);
+        // whoever was found by address or sign-in name is known to others by number
+        for (String person : people) {
+            named(person).stream().filter(one -> one.person().equals(person)).forEach(found::add);
+        }
+        Set<String> logins = of(found, Somebody::login);
         if (found.isEmpty()) {
             throw new NotFound("Nobody is kept by that name, number or address.");
         }
-        if (people.size() > 1 || logins.size() > 1 || (people.isEmpty() ? logins.size() != 1 : apart(found))) {
+        boolean apart = found.stream().anyMatch(one -> one.person().isEmpty()) && !people.isEmpty();
+        if (people.size() > 1 || logins.size() > 1 || apart) {
+            Set<String> all = new TreeSet<>(people);
+            all.addAll(logins);
             throw new Refusal(
                     "who",
                     0,
-                    "Several people go by that: " + String.join(", ", new TreeSet<>(people.isEmpty() ? logins : people))
+                    "Several people go by that: " + String.join(", ", all)
                             + ". Give the number in the registrar's list, or the sign-in name.");
         }
         return new Somebody(
@@ -144,10 +152,20 @@ class PersonalData {
                 together(found, Somebody::addresses));
     }
 
-    /** Whether an account was found that is not that of the person found. */
-    private static boolean apart(Set<Somebody> found) {
-        return found.stream()
-                .anyMatch(one -> !one.login().isEmpty() && one.person().isEmpty());
+    /** A sign-in name is one person's, and so is a number; what else people go by, several may share. */
+    private static Set<Somebody> meant(Set<Somebody> found, String name) {
+        for (Function<Somebody, String> own : List.<Function<Somebody, String>>of(Somebody::login, Somebody::person)) {
+            Set<Somebody> one =
+                    found.stream().filter(each -> own.apply(each).equals(name)).collect(Collectors.toSet());
+            if (!one.isEmpty()) {
+                return one;
+            }
+        }
+        return new HashSet<>(found);
+    }
+
+    private static Set<String> of(Set<Somebody> found, Function<Somebody, String> what) {
+        return found.stream().map(what).filter(id -> !id.isEmpty()).collect(Collectors.toSet());
     }
 
     private Set<Somebody> named(String text) {

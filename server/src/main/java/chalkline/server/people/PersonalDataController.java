@@ -34,7 +34,7 @@ class PersonalDataController {
     }
 
     @PostMapping("/erasure")
-    Map<String, Integer> takeOut(@Valid @RequestBody Of of) {
-        return data.takeOut(of.who());
+    Map<String, Integer> erase(@Valid @RequestBody Of of) {
+        return data.erase(of.who());
     }
 }

@@ -2,9 +2,11 @@ package chalkline.server.sheets;
 
 import chalkline.server.frame.OfPeople;
 import chalkline.server.frame.Somebody;
-import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -24,24 +26,45 @@ class SheetsOf implements OfPeople {
 
     @Override
     public List<Map<String, Object>> kept(Somebody who) {
-        List<Map<String, Object>> sheets = new ArrayList<>();
-        who.addresses()
-                .forEach(address -> sheets.addAll(
-                        db.sql("select id, term, name, kept_by, kept_at from kept_sheet where locate(?, all_rows) > 0")
-                                .param(address)
-                                .query()
-                                .listOfRows()));
-        return sheets;
+        return without(who).keySet().stream()
+                .sorted()
+                .map(id -> db.sql("select id, term, name, kept_by, kept_at from kept_sheet where id = ?")
+                        .param(id)
+                        .query()
+                        .singleRow())
+                .toList();
     }
 
     @Override
     public int takeOut(Somebody who) {
-        return who.addresses().stream()
-                .mapToInt(address -> db.sql("update kept_sheet set all_rows = replace(all_rows, ?, '')"
-                                + " where locate(?, all_rows) > 0")
-                        .params(address, address)
-                        .update())
-                .sum();
+        Map<Long, String> sheets = without(who);
+        sheets.forEach((id, rows) -> db.sql("update kept_sheet set all_rows = ? where id = ?")
+                .params(rows, id)
+                .update());
+        return sheets.size();
+    }
+
+    /**
+     * The rows of the sheets that have an address of theirs, without it; others' addresses may end as theirs does, and
+     * rows are JSON, in which a line break before it is two characters.
+     */
+    private Map<Long, String> without(Somebody who) {
+        Map<Long, String> sheets = new HashMap<>();
+        if (!who.addresses().isEmpty()) {
+            Pattern theirs = Pattern.compile(
+                    who.addresses().stream()
+                            .map(Pattern::quote)
+                            .collect(Collectors.joining("|", "(?:(?<![\\w.%+-])|(?<=\\\\[nrt]))(", ")(?![\\w.-])")),
+                    Pattern.CASE_INSENSITIVE);
+            db.sql("select id, all_rows from kept_sheet").query(row -> {
+                String rows = row.getString(2);
+                String left = theirs.matcher(rows).replaceAll("");
+                if (!left.equals(rows)) {
+                    sheets.put(row.getLong(1), left);
+                }
+            });
+        }
+        return sheets;
     }
 
     @Override

@@ -5,7 +5,7 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.arrivals.PeopleOfList;
-import chalkline.server.people.PeopleService;
+import chalkline.server.people.Instructors;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -24,7 +24,7 @@ class ListedPeople {
 
     private final ArrivalService arrivals;
     private final PeopleOfList list;
-    private final PeopleService people;
+    private final Instructors instructors;
     private final ChalkLineSettings settings;
     private final JdbcClient db;
     private final TransactionTemplate transaction;
@@ -32,13 +32,13 @@ class ListedPeople {
     ListedPeople(
             ArrivalService arrivals,
             PeopleOfList list,
-            PeopleService people,
+            Instructors instructors,
             ChalkLineSettings settings,
             JdbcClient db,
             TransactionTemplate transaction) {
         this.arrivals = arrivals;
         this.list = list;
-        this.people = people;
+        this.instructors = instructors;
         this.settings = settings;
         this.db = db;
         this.transaction = transaction;
@@ -53,14 +53,14 @@ class ListedPeople {
             return;
         }
         RegistrarList of = arrivals.list(current.get());
-        List<PeopleService.Listed> teaching = list.teaching().stream()
+        List<Instructors.Listed> teaching = list.teaching().stream()
                 .map(id -> of.people().get(id))
                 .filter(Objects::nonNull)
                 .map(ListedPeople::listed)
                 .toList();
         transaction.executeWithoutResult(status -> {
             List<String> taken =
-                    people.takeFromList(teaching, settings.demo() ? Optional.of("chalk") : Optional.empty());
+                    instructors.takeFromList(teaching, settings.demo() ? Optional.of("chalk") : Optional.empty());
             if (!taken.isEmpty()) {
                 LOG.warn(
                         "{} people of the list have names under which somebody else signs in; say under People who is who",
@@ -70,10 +70,10 @@ class ListedPeople {
         });
     }
 
-    private static PeopleService.Listed listed(Person person) {
+    private static Instructors.Listed listed(Person person) {
         String name = person.username().isBlank() ? person.id() : person.username();
         String login = name.toLowerCase(Locale.ROOT);
-        return new PeopleService.Listed(
+        return new Instructors.Listed(
                 person.id(),
                 login.length() <= LONGEST_LOGIN ? login : login.substring(0, LONGEST_LOGIN),
                 person.fullName(),

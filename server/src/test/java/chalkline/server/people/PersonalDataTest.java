@@ -9,6 +9,7 @@ import chalkline.server.Teachers;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
@@ -99,6 +100,11 @@ class PersonalDataTest {
                 .param(address)
                 .update();
 
+        String longer = "x" + address;
+        db.sql("insert into kept_sheet (arrival_id, term, name, note, kept_by, kept_at, kept_rows, headings, all_rows)"
+                        + " values (1, '27SP', 'k', '', 'abara', now(), 1, '[]', ?)")
+                .param("[[\"" + address + "; " + longer + "\"],[\"a\\n" + address + "\"]]")
+                .update();
         // the same person by whatever is known of them
         JsonNode kept = look(login);
         assertThat(kept.get("person").asString()).isEqualTo(person);
@@ -108,7 +114,8 @@ class PersonalDataTest {
                 .containsEntry("account", 1)
                 .containsEntry("rows of lists", 1)
                 .containsEntry("requests", 1)
-                .containsEntry("mail", 1);
+                .containsEntry("mail", 1)
+                .containsEntry("sheets of courses", 1);
 
         JsonNode file = abara.post("/api/people/kept/file", who(login)).json();
         assertThat(file.at("/account/0/email").asString()).isEqualTo(address);
@@ -120,7 +127,7 @@ class PersonalDataTest {
         // what is in use is in the way, and nothing is taken out
         Client.Answer refused = abara.post("/api/people/kept/erasure", who(login));
         assertThat(refused.status()).isEqualTo(409);
-        assertThat(refused.text()).contains("Nothing was taken out", "the registrar takes them out first");
+        assertThat(refused.text()).contains("Nothing was erased", "the registrar takes them out first");
         assertThat(look(login)).isEqualTo(kept);
 
         UnaryOperator<String> without = text -> text.lines()
@@ -151,12 +158,16 @@ class PersonalDataTest {
         JsonNode gone = abara.post("/api/people/kept/erasure", who(login)).json();
         assertThat(gone.get("account").asInt()).isEqualTo(1);
         assertThat(gone.get("rows of lists").asInt()).isEqualTo(1);
+        assertThat(db.sql("select all_rows from kept_sheet").query(String.class).single())
+                .as("another's address that ends as theirs stays")
+                .isEqualTo("[[\"; " + longer + "\"],[\"a\\n\"]]");
+        db.sql("delete from kept_sheet").update();
         assertThat(holding(address)).as("tables that still have the address").isEmpty();
         assertThat(teacher.client().get("/api/me").status()).as("signed out").isEqualTo(401);
         assertThat(abara.get("/api/ledger/check").json().get("faults")).isEmpty();
         assertThat(abara.post("/api/people/kept", who(login)).status()).isEqualTo(404);
         assertThat(parts(look(person))).as("the number alone is left").isEmpty();
-        assertThat(abara.get("/api/ledger?find=" + person).text()).contains("personal data taken out");
+        assertThat(abara.get("/api/ledger?find=" + person).text()).contains("personal data erased");
 
         // nobody else is taken for them
         assertThat(abara.post(
@@ -165,6 +176,42 @@ class PersonalDataTest {
                                         .formatted(login))
                         .status())
                 .isEqualTo(409);
+        assertThat(system.bean(Instructors.class)
+                        .takeFromList(
+                                List.of(new Instructors.Listed("u-new", login, "Other", "other@skerrow.example")),
+                                Optional.empty()))
+                .containsExactly(login);
+    }
+
+    /** Nothing but its number need be filled in a row of a person (OneRoster 1.1, users.csv; from memory). */
+    @Test
+    void whoHasNoUserNameIsTakenOutOfOldListsToo() {
+        db.sql("insert into listed_person values (9999, 0, 'u-bare', true, '', 'Una', 'Berg', '', '')")
+                .update();
+        db.sql(
+                        "insert into arrival (id, source, way, file_name, state, received_at, received_by, sections, courses, people,"
+                                + " enrollments, fault_count, faults) values (9999, 'registrar', 'FILE', 'old.zip', 'TURNED_AWAY',"
+                                + " now(), 'abara', 0, 0, 1, 0, 0, '[]')")
+                .update();
+        assertThat(parts(look("u-bare"))).containsExactly(Map.entry("rows of lists", 1));
+        assertThat(abara.post("/api/people/kept/erasure", who("u-bare")).status())
+                .isEqualTo(200);
+        assertThat(db.sql("select concat(given_name, family_name) from listed_person where source_id = 'u-bare'")
+                        .query(String.class)
+                        .single())
+                .isEmpty();
+        assertThat(parts(look("u-bare"))).isEmpty();
+    }
+
+    /** Somebody of the list may have as a user name what somebody else signs in with. */
+    @Test
+    void aSignInNameIsTheAccountsAlone() {
+        db.sql("update listed_person set username = 'quill' where ordinal = 7 and arrival_id = 1")
+                .update();
+        JsonNode quill = look("quill");
+        assertThat(quill.get("login").asString()).isEqualTo("quill");
+        assertThat(quill.get("person").asString()).isEmpty();
+        assertThat(parts(quill)).doesNotContainKey("rows of lists");
     }
 
     @Test

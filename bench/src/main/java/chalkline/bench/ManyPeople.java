@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -35,6 +36,7 @@ final class ManyPeople {
 
     static List<Row> measure() throws Exception {
         try (RunningSystem system = RunningSystem.inProcesses(
+                Map.of(),
                 SECTIONS,
                 "--standins.earlier-terms=false",
                 "--standins.copy-millis=1000",

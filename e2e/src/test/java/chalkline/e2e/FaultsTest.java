@@ -272,7 +272,7 @@ class FaultsTest {
     private static void killTheLms() throws Exception {
         JsonNode before = lms().get("/lms/api/trouble").json();
         system.standInsProcess().destroyForcibly().waitFor();
-        system.startStandInsAgain();
+        system.startStandInsProcess();
         trouble(JSON.writeValueAsString(before));
     }
 

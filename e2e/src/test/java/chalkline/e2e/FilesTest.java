@@ -12,7 +12,6 @@ import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -29,7 +28,7 @@ class FilesTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(Map.of("LMS_KIND", "files"), 60, "--standins.earlier-terms=false");
+        system = RunningSystem.with(60, "LMS_KIND", "files");
         Client abara = system.signedIn("abara");
         abara.fetchList();
         abara.build("27SP");

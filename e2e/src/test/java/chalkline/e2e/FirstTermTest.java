@@ -47,7 +47,7 @@ class FirstTermTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(1200);
+        system = RunningSystem.withSections(1200);
         browser = new Browser(system.address());
         page = browser.page;
     }

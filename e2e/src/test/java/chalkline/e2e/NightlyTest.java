@@ -26,7 +26,7 @@ class NightlyTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(300, "--standins.earlier-terms=false");
+        system = RunningSystem.withSections(300, "--standins.earlier-terms=false");
         registrar = Client.anonymous(system.standIns());
         Client abara = system.signedIn("abara");
         abara.fetchList();

@@ -31,7 +31,7 @@ class SheetsTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(200, "--standins.earlier-terms=false", "--standins.copy-millis=1");
+        system = RunningSystem.withSections(200, "--standins.earlier-terms=false", "--standins.copy-millis=1");
         Client abara = system.signedIn("abara");
         abara.fetchList();
         abara.build("27SP");

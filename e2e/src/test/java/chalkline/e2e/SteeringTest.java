@@ -28,7 +28,7 @@ class SteeringTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(300, "--standins.earlier-terms=false", "--standins.copy-millis=100");
+        system = RunningSystem.withSections(300, "--standins.earlier-terms=false", "--standins.copy-millis=100");
         system.signedIn("abara").fetchList();
         browser = new Browser(system.address());
         page = browser.page;

@@ -32,7 +32,7 @@ class TeachingTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(300, "--standins.earlier-terms=false", "--standins.copy-millis=1");
+        system = RunningSystem.withSections(300, "--standins.earlier-terms=false", "--standins.copy-millis=1");
         lms = Client.anonymous(system.standIns());
         abara = system.signedIn("abara");
         abara.fetchList();

@@ -48,7 +48,7 @@ class TogetherTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(1200);
+        system = RunningSystem.withSections(1200);
         abara = system.signedIn("abara");
         abara.fetchList();
         browser = new Browser(system.address());

@@ -34,7 +34,7 @@ class UpkeepWalkTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.inProcesses(SECTIONS, "--standins.earlier-terms=true", "--standins.copy-millis=1");
+        system = RunningSystem.withSections(SECTIONS, "--standins.earlier-terms=true", "--standins.copy-millis=1");
         abara = system.signedIn("abara");
         standIns = Client.anonymous(system.standIns());
         abara.fetchList();

@@ -17,7 +17,7 @@ import java.util.concurrent.TimeUnit;
 
 /** Programs of ours as processes of their own, which end with the tests. */
 public final class Programs implements AutoCloseable {
-    private static final Duration PATIENCE = Duration.ofMinutes(2);
+    private static final Duration PATIENCE = Duration.ofMinutes(10);
 
     private final List<Process> processes = new CopyOnWriteArrayList<>();
     private final String name;

@@ -21,8 +21,8 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
- * The whole system for tests: a schema of its own in the tests' MariaDB, the stand-ins as a process of their own, and the
- * application in this JVM or as a process of its own.
+ * The whole system for tests: a schema of its own in the tests' MariaDB, the stand-ins in this JVM or as a process of their own,
+ * and so the application.
  */
 public final class RunningSystem implements AutoCloseable {
     private static final String VERSION = "0.1.0";
@@ -38,7 +38,8 @@ public final class RunningSystem implements AutoCloseable {
     private final int mailPort = freePort();
     private List<String> standInsArguments = List.of();
     private final Map<String, String> more = new HashMap<>();
-    private Process standIns;
+    private @Nullable StandInsHere standIns;
+    private @Nullable Process standInsProcess;
     private @Nullable Server first;
     private ConfigurableApplicationContext context;
     private @Nullable Wiretap tap;
@@ -167,12 +168,7 @@ public final class RunningSystem implements AutoCloseable {
         return tap;
     }
 
-    /** The demo's campus, everything in processes of its own. */
-    public static RunningSystem inProcesses(int sections, String... standInsSettings) {
-        return inProcesses(new RunningSystem(), sections, standInsSettings);
-    }
-
-    /** The same on another MariaDB than the tests', the application otherwise set. */
+    /** Everything in processes of its own, on another MariaDB than the tests', the application otherwise set. */
     public static RunningSystem inProcessesOn(
             int databasePort, Map<String, String> more, int sections, String... standInsSettings) {
         RunningSystem system = new RunningSystem(databasePort);
@@ -188,10 +184,10 @@ public final class RunningSystem implements AutoCloseable {
     }
 
     private static RunningSystem inProcesses(RunningSystem system, int sections, String... standInsSettings) {
-        system.standIns(sections, standInsSettings);
+        system.standInsAsked(sections, standInsSettings);
+        system.startStandInsProcess();
         system.first = system.startServer("one");
         system.port = system.first.port();
-        system.awaitStandIns();
         return system;
     }
 
@@ -225,19 +221,24 @@ public final class RunningSystem implements AutoCloseable {
         return first;
     }
 
-    /** The stand-ins' process. */
+    /** The stand-ins' process, of a system that has all in processes. */
     public Process standInsProcess() {
-        return standIns;
+        if (standInsProcess == null) {
+            throw new IllegalStateException("the stand-ins run in the tests' own process");
+        }
+        return standInsProcess;
     }
 
-    /** Starts the stand-ins again after they ended, as they were. */
-    public void startStandInsAgain() {
-        standIns = programs.start(jar("standins"), settings(), standInsArguments);
-        awaitStandIns();
+    /** Starts the stand-ins as a process; again after they ended, as they were. */
+    public void startStandInsProcess() {
+        standInsProcess = programs.start(jar("standins"), settings(), standInsArguments);
+        programs.await(standInsPort, "/actuator/health");
     }
 
     private void awaitStandIns() {
-        programs.await(standInsPort, "/actuator/health");
+        if (standIns != null) {
+            standIns.await();
+        }
     }
 
     /** The port of the tests' MariaDB. */
@@ -329,6 +330,11 @@ public final class RunningSystem implements AutoCloseable {
     }
 
     private void standIns(int sections, String... more) {
+        standInsAsked(sections, more);
+        standIns = new StandInsHere(jar("standins"), settings(), standInsArguments);
+    }
+
+    private void standInsAsked(int sections, String... more) {
         List<String> arguments = new ArrayList<>(List.of("--standins.sections=" + sections));
         arguments.addAll(List.of(more));
         token = arguments.stream()
@@ -337,7 +343,6 @@ public final class RunningSystem implements AutoCloseable {
                 .findFirst()
                 .orElse("");
         standInsArguments = arguments;
-        standIns = programs.start(jar("standins"), settings(), arguments);
     }
 
     private static Path jar(String module) {
@@ -443,6 +448,9 @@ public final class RunningSystem implements AutoCloseable {
             cable.close();
         }
         programs.close();
+        if (standIns != null) {
+            standIns.close();
+        }
         sql(databasePort, "drop database " + schema, "drop database " + lmsSchema);
     }
 }

@@ -3,6 +3,7 @@ package chalkline.standins;
 import chalkline.formats.oneroster.OneRosterWriter;
 import chalkline.standins.campus.Campus;
 import chalkline.standins.campus.CampusSize;
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -27,8 +28,13 @@ public class StandIns {
             }
             return;
         }
-        new SpringApplicationBuilder(StandIns.class)
+        start(args);
+    }
+
+    /** Starts them in this JVM; they end with what is given back. */
+    public static Closeable start(String... settings) {
+        return new SpringApplicationBuilder(StandIns.class)
                 .properties("spring.config.name=standins")
-                .run(args);
+                .run(settings);
     }
 }

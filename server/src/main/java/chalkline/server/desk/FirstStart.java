@@ -19,6 +19,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -70,11 +71,7 @@ class FirstStart implements ApplicationRunner {
                             : "This database holds the data of a campus; the demo is started on another.");
         }
         if (settings.demo()) {
-            add(DEMO_LOGIN, "N. Abara", Role.ADMINISTRATOR, Set.of());
-            add("quill", "T. Quill", Role.AUDITOR, Set.of());
-            add("sorley", "I. Sorley", Role.SCHEDULER, Set.of("OCEA"));
-            add("medway", "P. Medway", Role.SCHEDULER, Set.of("HIST", "MUSC"));
-            add("tarn", "L. Tarn", Role.DESIGNER, Set.of());
+            people.addOfDemo(demoPeople(), "chalk");
             conventions.keepFirst(file("demo/conventions.yaml"), "The demo's own");
             asking.openFirst("27SP", LocalDate.of(2026, 10, 1));
             templates.keepFirst(
@@ -86,11 +83,22 @@ class FirstStart implements ApplicationRunner {
         }
     }
 
-    private void add(String login, String name, Role role, Set<String> departments) {
-        people.add(
-                login,
-                "chalk",
-                new PeopleViews.Wish(name, login + "@skerrow.example", Set.of(role), departments, null));
+    private static Map<String, PeopleViews.Wish> demoPeople() {
+        return Map.of(
+                DEMO_LOGIN,
+                wish(DEMO_LOGIN, "N. Abara", Role.ADMINISTRATOR, Set.of()),
+                "quill",
+                wish("quill", "T. Quill", Role.AUDITOR, Set.of()),
+                "sorley",
+                wish("sorley", "I. Sorley", Role.SCHEDULER, Set.of("OCEA")),
+                "medway",
+                wish("medway", "P. Medway", Role.SCHEDULER, Set.of("HIST", "MUSC")),
+                "tarn",
+                wish("tarn", "L. Tarn", Role.DESIGNER, Set.of()));
+    }
+
+    private static PeopleViews.Wish wish(String login, String name, Role role, Set<String> departments) {
+        return new PeopleViews.Wish(name, login + "@skerrow.example", Set.of(role), departments, null);
     }
 
     /** Writes the first password to a file that only its owner can read; it is told nowhere else. */

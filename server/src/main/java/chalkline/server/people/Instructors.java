@@ -40,7 +40,6 @@ public class Instructors {
      */
     @Transactional
     public List<String> takeFromList(Collection<Listed> teaching, Optional<String> password) {
-        Optional<String> encoded = password.map(passwords::encode);
         Map<String, Account> byPerson = new HashMap<>();
         List<Account> all = accounts.findAllByOrderByName();
         Set<String> logins = all.stream().map(Account::login).collect(Collectors.toSet());
@@ -57,7 +56,6 @@ public class Instructors {
             } else if (known == null) {
                 Account account = new Account(one.username(), one.name(), one.email(), Set.of(Role.INSTRUCTOR));
                 account.comeFromList(one.person());
-                encoded.ifPresent(account::changePassword);
                 made.add(account);
             } else {
                 teaches(known, one);
@@ -70,6 +68,10 @@ public class Instructors {
                 account.take(without(account.roles()));
             }
         });
+        if (!made.isEmpty()) {
+            Optional<String> encoded = password.map(passwords::encode);
+            made.forEach(account -> encoded.ifPresent(account::changePassword));
+        }
         accounts.saveAll(made);
         if (!made.isEmpty()) {
             ledger.write("people added from list", "instructors", Map.of("people", made.size(), "taken", taken.size()));

@@ -73,14 +73,19 @@ public class PeopleService implements UserDetailsService {
                 .build();
     }
 
-    /** Adds someone of the demo, unless the login is there already. */
+    /** Adds those of the demo, by their logins, who all sign in with one password; who is there already stays. */
     @Transactional
-    public void add(String login, String password, PeopleViews.Wish who) {
-        if (!accounts.existsById(login)) {
-            Account account = new Account(login, who.name(), who.email(), who.roles());
-            account.is(who.name(), who.email(), who.roles(), who.departments(), inList(who));
-            account.changePassword(passwords.encode(password));
-            accounts.save(account);
+    public void addOfDemo(Map<String, PeopleViews.Wish> all, String password) {
+        String encoded = null;
+        for (Map.Entry<String, PeopleViews.Wish> one : all.entrySet()) {
+            PeopleViews.Wish who = one.getValue();
+            if (!accounts.existsById(one.getKey())) {
+                encoded = encoded == null ? passwords.encode(password) : encoded;
+                Account account = new Account(one.getKey(), who.name(), who.email(), who.roles());
+                account.is(who.name(), who.email(), who.roles(), who.departments(), inList(who));
+                account.changePassword(encoded);
+                accounts.save(account);
+            }
         }
     }
 

@@ -17,6 +17,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.util.function.SingletonSupplier;
 
 /** A small provider of OpenID Connect that vouches for whoever somebody says to be, and can be told to vouch wrongly. */
 @Component
@@ -43,12 +44,13 @@ class Provider {
             @Nullable String nonce,
             List<String> groups) {}
 
-    private final RSAKey key = key();
-    private final RSAKey other = key();
+    // made when first asked for: it takes longer than all the rest of the start
+    private final SingletonSupplier<RSAKey> key = SingletonSupplier.of(Provider::made);
+    private final SingletonSupplier<RSAKey> other = SingletonSupplier.of(Provider::made);
     private final Map<String, Granted> codes = new ConcurrentHashMap<>();
     private final AtomicReference<Wrong> wrong = new AtomicReference<>(Wrong.NOTHING);
 
-    private static RSAKey key() {
+    private static RSAKey made() {
         try {
             return new RSAKeyGenerator(KEY_BITS)
                     .keyID(UUID.randomUUID().toString())
@@ -59,7 +61,7 @@ class Provider {
     }
 
     RSAKey publicKey() {
-        return key.toPublicJWK();
+        return key.obtain().toPublicJWK();
     }
 
     void be(Wrong about) {
@@ -99,9 +101,12 @@ class Provider {
                 .claim("groups", granted.groups())
                 .build();
         SignedJWT token = new SignedJWT(
-                new JWSHeader.Builder(JWSAlgorithm.RS256).keyID(key.getKeyID()).build(), claims);
+                new JWSHeader.Builder(JWSAlgorithm.RS256)
+                        .keyID(key.obtain().getKeyID())
+                        .build(),
+                claims);
         try {
-            token.sign(new RSASSASigner(is(Wrong.SIGNATURE) ? other : key));
+            token.sign(new RSASSASigner((is(Wrong.SIGNATURE) ? other : key).obtain()));
         } catch (JOSEException e) {
             throw new IllegalStateException(e);
         }

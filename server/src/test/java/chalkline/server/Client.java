@@ -241,11 +241,14 @@ public final class Client {
     public <T> T until(Supplier<T> ask, Predicate<T> wanted) {
         Instant end = Instant.now().plus(PATIENCE);
         T answer = ask.get();
+        long pause = 30;
         while (!wanted.test(answer)) {
             if (Instant.now().isAfter(end)) {
                 throw new IllegalStateException("still not so: " + answer);
             }
-            pause(50);
+            pause(pause);
+            // who asks all the time takes the processor from whom they wait for
+            pause = Math.min(300, pause * 3 / 2);
             answer = ask.get();
         }
         return answer;

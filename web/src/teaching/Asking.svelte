@@ -34,7 +34,7 @@
     let says = $state('')
     let busy = $state(false)
 
-    const whole = $derived<Api['Wish']>({
+    const looked = $derived<Api['Wish']>({
         term,
         kind,
         sections: chosen,
@@ -43,8 +43,9 @@
         title: kind === 'TITLE' || kind === 'MASTER' ? title : null,
         opens: kind === 'WINDOW' && opens ? opens : null,
         open: kind === 'WINDOW' && open ? open : null,
-        note,
+        note: '',
     })
+    const whole = $derived({ ...looked, note })
     const ready = $derived(
         kind === 'TITLE' || kind === 'MASTER'
             ? title.trim() !== ''
@@ -53,8 +54,10 @@
               : true,
     )
 
+    let stopLooking = () => {}
+
     $effect(() => {
-        const looked = { ...whole, note: '' }
+        const body = looked
         if (!ready) {
             does = null
             says = ''
@@ -62,7 +65,7 @@
         }
         const given = new AbortController()
         const wait = setTimeout(() => {
-            post('/api/requests/look', { body: looked }, given.signal)
+            post('/api/requests/look', { body }, given.signal)
                 .then((answer) => {
                     does = answer
                     says = ''
@@ -73,14 +76,17 @@
                     says = e instanceof Problem || e instanceof Error ? e.message : String(e)
                 })
         }, 150)
-        return () => {
+        stopLooking = () => {
             clearTimeout(wait)
             given.abort()
         }
+        return stopLooking
     })
 
     async function ask() {
         busy = true
+        // once it is asked for, looking would say that it was asked for already
+        stopLooking()
         try {
             asked(await post('/api/requests', { body: whole }))
         } catch (e) {

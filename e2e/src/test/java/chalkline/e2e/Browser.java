@@ -55,7 +55,7 @@ final class Browser implements AutoCloseable {
             // too
             boolean expected = message.text().contains("401") || message.text().contains("422");
             if (message.type().equals("error") && !expected) {
-                errors.add(message.text());
+                errors.add(message.text() + " at " + message.location());
             }
         });
     }

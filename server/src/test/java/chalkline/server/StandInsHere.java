@@ -18,6 +18,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import org.apache.catalina.webresources.TomcatURLStreamHandlerFactory;
 import org.jspecify.annotations.Nullable;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * The stand-ins in the tests' own JVM, with classes apart from the application's. A process of their own costs ten times as
@@ -81,6 +82,7 @@ final class StandInsHere implements Closeable {
     /** What the archive has, as Java's own class loader reads it: not archives within an archive. */
     private static List<URL> unpacked(Path jar) throws IOException {
         Path folder = Files.createTempDirectory("stand-ins");
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> FileSystemUtils.deleteRecursively(folder.toFile())));
         List<URL> places = new ArrayList<>(List.of(folder.toUri().toURL()));
         try (ZipFile archive = new ZipFile(jar.toFile())) {
             for (Enumeration<? extends ZipEntry> all = archive.entries(); all.hasMoreElements(); ) {

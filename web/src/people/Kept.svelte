@@ -87,7 +87,7 @@
             <b>This can't be taken back.</b> What was built stays as it is, in the LMS too.
         </p>
         <p class="acts">
-            <button class="brick" onclick={erase}>Erase for good</button>
+            <button class="plain brick" onclick={erase}>Erase for good</button>
             <button class="plain" onclick={() => (sure = false)}>Leave it</button>
         </p>
     {:else}

@@ -5,6 +5,7 @@ import chalkline.server.policy.Role;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -81,7 +82,7 @@ public class Instructors {
 
     private static void teaches(Account known, Listed one) {
         if (!known.roles().contains(Role.INSTRUCTOR)) {
-            Set<Role> roles = new java.util.HashSet<>(known.roles());
+            Set<Role> roles = new HashSet<>(known.roles());
             roles.add(Role.INSTRUCTOR);
             known.take(roles);
         }

@@ -34,7 +34,8 @@ Description: course shells of a campus, provisioned in bulk
 EOF
     find "$tree" -type d -exec chmod 755 {} +
     find "$tree/usr/share" -type f -exec chmod 644 {} +
-    dpkg-deb --root-owner-group --build "$tree" "$file" >"$RUN/package.log" 2>&1 || die "The package could not be made; see $RUN/package.log"
+    # jars are packed already
+    dpkg-deb --root-owner-group -Zgzip -z1 --build "$tree" "$file" >"$RUN/package.log" 2>&1 || die "The package could not be made; see $RUN/package.log"
     rm -rf "$tree"
     say "Written to $file"
 }

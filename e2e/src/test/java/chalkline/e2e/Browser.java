@@ -47,7 +47,8 @@ final class Browser implements AutoCloseable {
                 .setBaseURL(address.toString())
                 // that of a cluster was made on the spot
                 .setIgnoreHTTPSErrors(true));
-        context.setDefaultTimeout(30_000);
+        // a patience, not a measure: what is waited for comes when the machine comes to it
+        context.setDefaultTimeout(180_000);
         page = context.newPage();
         page.onPageError(errors::add);
         page.onConsoleMessage(message -> {

@@ -343,7 +343,7 @@ class FirstTermTest {
         button("Build 1,200").press("Enter");
         heading("Building 1,200 shells").waitFor();
         assertThat(browser.axe()).isEmpty();
-        heading("1,200 shells stand as planned").waitFor(new Locator.WaitForOptions().setTimeout(180_000));
+        heading("1,200 shells stand as planned").waitFor();
         assertSound();
         page.keyboard().press("5");
         button("Nothing to build").waitFor();

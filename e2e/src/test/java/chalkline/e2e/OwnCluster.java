@@ -51,7 +51,12 @@ final class OwnCluster implements AutoCloseable {
                 "--destination",
                 folder.resolve("app/server").toString());
         Files.createFile(folder.resolve("built"));
-        start();
+        try {
+            start();
+        } catch (Exception e) {
+            close();
+            throw e;
+        }
     }
 
     URI address() {
@@ -96,6 +101,7 @@ final class OwnCluster implements AutoCloseable {
     }
 
     private boolean makeNetworks() throws Exception {
+        takeDownNetworks(); // of a run that was ended from outside
         if (!runs("ip", "link", "add", "chalkline-br", "type", "bridge")) {
             return false;
         }
@@ -113,10 +119,17 @@ final class OwnCluster implements AutoCloseable {
         return true;
     }
 
+    private void takeDownNetworks() {
+        for (int node : NODES) {
+            runs("ip", "netns", "del", space(node));
+        }
+        runs("ip", "link", "del", "chalkline-br");
+    }
+
     private void run(String... command) throws Exception {
         Path log = folder.resolve("test.log");
         Process process = process(command, log);
-        if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {
+        if (!process.waitFor(15, TimeUnit.MINUTES) || process.exitValue() != 0) {
             process.destroyForcibly();
             List<String> lines = Files.readAllLines(log);
             throw new IllegalStateException(String.join(" ", command) + " ended otherwise than it should: "
@@ -160,10 +173,7 @@ final class OwnCluster implements AutoCloseable {
     public void close() {
         runs(RunningSystem.root().resolve("chalkline").toString(), "cluster", "stop");
         if (networks) {
-            for (int node : NODES) {
-                runs("ip", "netns", "del", space(node));
-            }
-            runs("ip", "link", "del", "chalkline-br");
+            takeDownNetworks();
         }
         runs("rm", "-rf", folder.toString());
     }

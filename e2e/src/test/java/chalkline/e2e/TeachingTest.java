@@ -66,7 +66,7 @@ class TeachingTest {
         browser.button("^Have it so$").press("Enter");
         page.getByText("One shell with " + who.second().get("label").asString() + ".")
                 .waitFor();
-        line.getByText(Pattern.compile("Its shell stands")).waitFor(new Locator.WaitForOptions().setTimeout(60_000));
+        line.getByText(Pattern.compile("Its shell stands")).waitFor();
         String key = who.client().get("/api/teaching").json().findValues("shell").stream()
                 .filter(shell -> !shell.isNull() && !shell.get("with").isEmpty())
                 .map(shell -> shell.get("key").asString())

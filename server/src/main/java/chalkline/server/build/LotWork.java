@@ -97,13 +97,21 @@ class LotWork {
     /** @param stopping whether the program is ending, so that nothing more is begun */
     void carryOut(BuildLots.Lot lot, BooleanSupplier stopping) {
         try {
+            attempt(lot, stopping);
+        } catch (BuildLots.LeaseLost e) {
+            LOG.info("Lot {} is in other hands", lot.id());
+        }
+    }
+
+    private void attempt(BuildLots.Lot lot, BooleanSupplier stopping) {
+        try {
             switch (lot.phase()) {
                 case PLAN -> planning.plan(lot);
                 case END -> finish(lot);
                 default -> goThrough(lot, stopping);
             }
         } catch (BuildLots.LeaseLost e) {
-            LOG.info("Lot {} is in other hands", lot.id());
+            throw e;
         } catch (LmsRefusal e) {
             LOG.warn("Build {} stops: {}", lot.build(), e.getMessage());
             records.stop(lot, String.valueOf(e.getMessage()));
@@ -198,7 +206,7 @@ class LotWork {
                 .filter(step -> step.state() == StepState.WAITS && failed.contains(step.shellKey()))
                 .forEach(step -> step.holdBack(""));
         if (records.settled(lot, group) == Build.State.WAITING) {
-            records.change(lot.build(), build -> {
+            records.change(lot, build -> {
                 if (build.state() == Build.State.WAITING) {
                     build.goOn();
                 }

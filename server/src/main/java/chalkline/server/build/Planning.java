@@ -85,7 +85,7 @@ class Planning {
             lots.postpone(lot, Duration.ZERO, 0, 0);
             return;
         }
-        if (build.state() == Build.State.PLANNED && !takesItsTurn(build)) {
+        if (build.state() == Build.State.PLANNED && !takesItsTurn(lot, build)) {
             lots.postpone(lot, UNTIL_THE_OTHER_ENDED, 0, 0);
             return;
         }
@@ -95,11 +95,11 @@ class Planning {
             if (build.kind() == Build.Kind.TAKE_BACK) {
                 takeBack.plan(build, writer::add);
             } else if (build.kind() == Build.Kind.PUT_AWAY) {
-                planAway(build, writer);
+                planAway(lot, build, writer);
             } else if (build.kind() == Build.Kind.FILL_AGAIN) {
-                planFillAgain(build, writer);
+                planFillAgain(lot, build, writer);
             } else {
-                planRows(build, writer);
+                planRows(lot, build, writer);
             }
         } catch (Refusal | Conflict e) {
             records.refusedToPlan(lot, String.valueOf(e.getMessage()));
@@ -109,18 +109,18 @@ class Planning {
     }
 
     /** A build that waited for its time begins when no other one of the term is under way. */
-    private boolean takesItsTurn(Build build) {
+    private boolean takesItsTurn(BuildLots.Lot lot, Build build) {
         return records.within(() -> {
             builds.lockTerm(build.term());
             if (builds.underWay(build.term()).isPresent()) {
                 return false;
             }
-            records.change(build.id(), planned -> planned.plan("{}"));
+            records.change(lot, planned -> planned.plan("{}"));
             return true;
         });
     }
 
-    private void planRows(Build build, Writer writer) {
+    private void planRows(BuildLots.Lot lot, Build build, Writer writer) {
         Wanted wanted = json.readValue(build.wanted(), Wanted.class);
         ProofKey proof = proof(build, wanted);
         Leftovers leftovers = Leftovers.of(steps.fillings(build.term()), json);
@@ -130,7 +130,7 @@ class Planning {
         Map<String, Integer> numbers = templates.numbers();
         Starts from = starts.built(proof, templates.of(numbers));
         Checks.refuseMissingTemplates(rows, starts.names(proof));
-        records.change(build.id(), one -> {
+        records.change(lot, one -> {
             one.prove(proof);
             if (one.state() != Build.State.ENDING) {
                 one.plan(json.writeValueAsString(numbers));
@@ -149,7 +149,7 @@ class Planning {
     }
 
     /** Shells that are gone already are left out. */
-    private void planAway(Build build, Writer writer) {
+    private void planAway(BuildLots.Lot lot, Build build, Writer writer) {
         Wanted wanted = json.readValue(build.wanted(), Wanted.class);
         Away away = Objects.requireNonNull(wanted.away());
         Set<String> keys = build.follows()
@@ -158,7 +158,7 @@ class Planning {
         held.refresh();
         ProofKey now = proofs.now(build.term());
         Map<String, Lms.StandingShell> standing = held.standing(now.held(), keys);
-        records.change(build.id(), one -> {
+        records.change(lot, one -> {
             one.prove(now);
             if (one.state() != Build.State.ENDING) {
                 one.plan("{}");
@@ -180,14 +180,14 @@ class Planning {
     }
 
     /** Shells that are not as the proof has them are left out. */
-    private void planFillAgain(Build build, Writer writer) {
+    private void planFillAgain(BuildLots.Lot lot, Build build, Writer writer) {
         Wanted wanted = json.readValue(build.wanted(), Wanted.class);
         Set<String> keys = build.follows()
                 .map(other -> left(other, wanted.causes()).keySet())
                 .orElse(wanted.keys());
         held.refresh();
         ProofKey now = proofs.now(build.term());
-        records.change(build.id(), one -> {
+        records.change(lot, one -> {
             one.prove(now);
             if (one.state() != Build.State.ENDING) {
                 one.plan("{}");
@@ -341,10 +341,9 @@ class Planning {
 
         private void write() {
             records.within(() -> {
-                lots.hold(lot);
+                records.change(lot, one -> one.planned(count()));
                 lots.insert(build, rows);
                 steps.saveAllAndFlush(part);
-                records.change(build, one -> one.planned(count()));
             });
             rows.clear();
             part.clear();
@@ -354,8 +353,8 @@ class Planning {
             write();
             records.within(() -> {
                 departments.insert(build, shells);
-                lots.end(lot);
-                records.change(build, one -> {
+                records.change(lot, one -> {
+                    lots.end(lot);
                     one.begin(lots.next(build), count());
                     if (looks && one.state() == Build.State.RUNNING) {
                         one.pause(Build.TO_LOOK);

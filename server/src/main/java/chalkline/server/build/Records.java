@@ -70,6 +70,14 @@ class Records {
         within(() -> changeHeld(id, change));
     }
 
+    /** Changes the build of a lot, if whoever does has the lot still: one that slept may find the build long over. */
+    void change(BuildLots.Lot lot, Consumer<Build> change) {
+        within(() -> {
+            lots.hold(lot);
+            changeHeld(lot.build(), change);
+        });
+    }
+
     private void changeHeld(long id, Consumer<Build> change) {
         Build build = builds.lock(id).orElseThrow();
         change.accept(build);
@@ -188,9 +196,9 @@ class Records {
 
     /** Nothing more of a build is begun. */
     void stop(BuildLots.Lot lot, String reason) {
-        within(() -> {
+        change(lot, build -> {
             lots.postpone(lot, Duration.ZERO, 0, 0);
-            changeHeld(lot.build(), build -> build.endSoon(null, reason));
+            build.endSoon(null, reason);
         });
     }
 

@@ -124,6 +124,22 @@ class BuildLotsTest {
         assertThat(records.settled(second, List.of())).isEqualTo(Build.State.RUNNING);
     }
 
+    /** One that slept through all of a build neither begins it again nor ends it, whatever it was about to do. */
+    @Test
+    void whoeverSleptThroughABuildLeavesItAsItEnded() {
+        BuildLots.Lot slept = claim(1).get(0);
+        leasesEnd();
+        claim(20);
+        state("DONE");
+        assertThatThrownBy(() -> records.change(slept, one -> one.plan("{}"))).isInstanceOf(BuildLots.LeaseLost.class);
+        assertThatThrownBy(() -> records.stop(slept, "The LMS refuses.")).isInstanceOf(BuildLots.LeaseLost.class);
+        assertThatThrownBy(() -> records.refused(slept, List.of(), List.of(), "x", "The LMS refuses."))
+                .isInstanceOf(BuildLots.LeaseLost.class);
+        BuildLots.Lot planned = new BuildLots.Lot(BuildLots.id(build, 0), build, Phase.PLAN, 0, 0, "over");
+        system.bean(LotWork.class).carryOut(planned, () -> false);
+        assertThat(records.stateOf(build)).isEqualTo(Build.State.DONE);
+    }
+
     @Test
     void aRenewedLeaseIsKept() {
         BuildLots.Lot lot = claim(1).get(0);

@@ -9,5 +9,12 @@ export default defineConfig({
     build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0 },
     server: { proxy: { '/api': server } },
     preview: { proxy: { '/api': server } },
-    test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
+    // a patience, not a measure
+    test: {
+        environment: 'jsdom',
+        include: ['src/**/*.test.ts'],
+        setupFiles: ['src/patience.ts'],
+        testTimeout: 120_000,
+        hookTimeout: 120_000,
+    },
 })

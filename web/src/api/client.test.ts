@@ -74,7 +74,7 @@ test('what nobody waits for any more is taken back by its name, what was answere
     const effect = { path: { term: '27SP' }, body: { basedOn: 1 } as never }
     const first = new AbortController()
     void post('/api/terms/{term}/effect', effect, first.signal).catch(() => {})
-    await vi.waitFor(() => expect(fetched).toHaveBeenCalledOnce())
+    await vi.waitFor(() => expect(fetched).toHaveBeenCalledOnce(), 60_000)
     const name = (fetched.mock.calls[0] as unknown as [string, { headers: Record<string, string> }])[1]
         .headers['X-Ask']
     first.abort()
@@ -85,7 +85,7 @@ test('what nobody waits for any more is taken back by its name, what was answere
     fetched.mockClear()
     const second = new AbortController()
     const done = post('/api/terms/{term}/effect', effect, second.signal)
-    await vi.waitFor(() => expect(fetched).toHaveBeenCalledOnce())
+    await vi.waitFor(() => expect(fetched).toHaveBeenCalledOnce(), 60_000)
     answer(new Response('{}'))
     await done
     second.abort()

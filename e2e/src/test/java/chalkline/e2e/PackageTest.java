@@ -63,6 +63,7 @@ class PackageTest {
                 .contains("mariadb-server-core", "openjdk-17-jre-headless");
         Path machine = folder.resolve("machine");
         run(Map.of(), "dpkg-deb", "-x", file.toString(), machine.toString());
+        assertThatUnitsHaveWhatTheyNeed(machine.resolve("lib/systemd/system"));
         Path data = Files.createDirectory(folder.resolve("data"));
         Map<String, String> settings = Map.of(
                 "CHALKLINE_RUN", data.toString(),
@@ -91,6 +92,19 @@ class PackageTest {
             run(settings, program, "database-stop");
         }
         assertThat(data.resolve("db/pid")).doesNotExist();
+    }
+
+    /** Found on a running systemd: a unit that may write nowhere, without a /tmp of its own, sets up no database. */
+    private static void assertThatUnitsHaveWhatTheyNeed(Path units) throws Exception {
+        for (String unit : List.of("chalkline.service", "chalkline-db.service")) {
+            assertThat(Files.readAllLines(units.resolve(unit)))
+                    .as(unit)
+                    .contains("ProtectSystem=strict", "PrivateTmp=yes", "StateDirectory=chalkline");
+        }
+        assertThat(Files.readAllLines(units.resolve("chalkline.service")))
+                .as("a database that is started again takes the application down with it")
+                .contains("Wants=chalkline-db.service")
+                .doesNotContain("Requires=chalkline-db.service");
     }
 
     private static boolean answers(Client nobody) {

@@ -118,10 +118,10 @@ public class BuildHistory {
     @Transactional(readOnly = true)
     public List<Step> ofShell(String term, String key) {
         Map<String, String> names = people.names();
-        return db.sql(
-                        "select s.build_id, b.started_by, s.settled_at, s.verb, s.message, s.state, s.reason"
-                                + " from build b join build_step s on s.build_id = b.id and s.shell_key = ?"
-                                + " where b.term = ? and s.state in ('DONE', 'FAILED') and s.settled_at is not null order by s.id")
+        return db.sql("select s.build_id, b.started_by, s.settled_at, s.verb, s.message, s.state, s.reason"
+                        + " from build b join build_step s on s.build_id = b.id and s.shell_key = ?"
+                        + " where b.term = ? and s.state in ('DONE', 'FAILED') and s.settled_at is not null"
+                        + " order by s.build_id, s.ordinal")
                 .params(key, term)
                 .query((row, n) -> {
                     String by = row.getString("started_by");

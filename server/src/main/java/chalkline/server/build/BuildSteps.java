@@ -41,7 +41,7 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
               and s.shellKey in (
                 select o.shellKey from BuildStep o where o.verb in (COPY, OUTLINE, OPEN) and o.state <> DONE
                   and o.buildId in (select b.id from Build b where b.term = :term and b.kind <> FILL_AGAIN))
-            order by s.id""")
+            order by s.buildId, s.ordinal""")
     List<BuildStep> fillings(String term);
 
     /** How one step of a shell stands. */

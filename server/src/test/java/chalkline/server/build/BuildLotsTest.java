@@ -140,6 +140,22 @@ class BuildLotsTest {
         assertThat(records.stateOf(build)).isEqualTo(Build.State.DONE);
     }
 
+    /** Each process takes numbers for its steps in blocks, so those of a later build may be the lower ones. */
+    @Test
+    void whatCameLastOfAShellIsOfTheLaterBuildWhicheverProcessPlannedIt() {
+        String step = "insert into build_step (id, build_id, ordinal, shell_key, shell_code, department, verb, message,"
+                + " state, attempts, refused, reason, idempotency_key) values (?, ?, 1, 's:a', 'A', '', 'COPY', '', ?, 0, '', '', '')";
+        db.sql(step).params(9_000_000, build, "HELD_BACK").update();
+        long first = build;
+        state("FAILED");
+        aBuild();
+        db.sql(step).params(8_000_000, build, "DONE").update();
+        assertThat(system.bean(BuildSteps.class).fillings("27SP"))
+                .extracting(BuildStep::buildId)
+                .containsExactly(first, build);
+        db.sql("delete from build_step where id in (8000000, 9000000)").update();
+    }
+
     @Test
     void aRenewedLeaseIsKept() {
         BuildLots.Lot lot = claim(1).get(0);

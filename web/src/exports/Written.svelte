@@ -73,7 +73,7 @@
         </p>
     {/if}
     {#if failed + left > 0}
-        <p class="acts why">
+        <p class="acts">
             {#if failed > 0}
                 <button class="plain brick" aria-expanded={open === 'FAILED'} onclick={() => look('FAILED')}>
                     Why {count(failed, 'row')} failed
@@ -120,12 +120,6 @@
         flex-wrap: wrap;
         gap: 2px 14px;
         margin: 3px 0;
-    }
-    .why .brick {
-        color: var(--brick);
-    }
-    .why .ochre {
-        color: var(--ochre);
     }
     ul {
         list-style: none;

@@ -83,6 +83,18 @@ final class OwnCluster implements AutoCloseable {
         run("kill", "-9", "--", "-" + pid("cluster/app" + number + ".pid"));
     }
 
+    /** Ends all nodes and all application processes at once, as a failure of the power does; the proxy stays. */
+    void killAll() throws Exception {
+        List<String> kill = new ArrayList<>(List.of("kill", "-9", "--"));
+        for (int number : List.of(1, 2)) {
+            kill.add("-" + pid("cluster/app" + number + ".pid"));
+        }
+        for (int node : NODES) {
+            kill.add(pid("cluster/db" + node + "/pid"));
+        }
+        run(kill.toArray(String[]::new));
+    }
+
     private String pid(String file) throws IOException {
         return Files.readString(folder.resolve(file)).strip();
     }

@@ -116,6 +116,41 @@ public class BuiltShells {
         }
     }
 
+    /**
+     * An LMS that only takes uploads did not take what builds left of some shells: what counts as left is what stood before.
+     *
+     * @param before by key; empty where a shell did not stand
+     */
+    public void wereNotTaken(Map<String, Optional<Lms.StandingShell>> before) {
+        inTransaction(session -> before.forEach((key, shell) -> shell.ifPresentOrElse(
+                stood -> leave(session, key, stood),
+                () -> session.createMutationQuery("delete from BuiltShell s where s.by.shellKey = :key")
+                        .setParameter("key", key)
+                        .executeUpdate())));
+    }
+
+    /** The same of some who were to be in shells, or out of them: who is in these is not what builds left. */
+    public void peopleWereNotTaken(Set<String> keys) {
+        inTransaction(session -> keys.forEach(key -> last(session, key)
+                .flatMap(BuiltShell::content)
+                .ifPresent(content -> leave(session, key, read(content)))));
+    }
+
+    private void leave(StatelessSession session, String key, Lms.StandingShell shell) {
+        last(session, key).ifPresent(last -> {
+            Lms.StandingShell left = standing(shell, shell.code(), null, shell.closed());
+            session.update(new BuiltShell(key, last.build(), last.term(), json.writeValueAsString(left)));
+        });
+    }
+
+    private static Optional<BuiltShell> last(StatelessSession session, String key) {
+        return session.createSelectionQuery(
+                        "from BuiltShell s where s.by.shellKey = :key order by s.by.buildId desc", BuiltShell.class)
+                .setParameter("key", key)
+                .setMaxResults(1)
+                .uniqueResultOptional();
+    }
+
     private void take(BuildSteps.OfShell step, Map<String, Did> all) {
         Did did = all.computeIfAbsent(step.key(), key -> new Did());
         did.all.merge(step.verb(), 1, Integer::sum);

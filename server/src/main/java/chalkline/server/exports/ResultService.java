@@ -7,6 +7,7 @@ import chalkline.core.exports.ResultSheet;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.sheets.SheetReader;
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.build.BuiltShells;
 import chalkline.server.frame.Refusal;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.FileBooks;
@@ -36,6 +37,7 @@ class ResultService {
     private final ExportLines rows;
     private final FileBooks books;
     private final HeldService held;
+    private final BuiltShells built;
     private final ChalkLineSettings settings;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
@@ -45,6 +47,7 @@ class ResultService {
             ExportLines rows,
             FileBooks books,
             HeldService held,
+            BuiltShells built,
             ChalkLineSettings settings,
             LedgerService ledger,
             TransactionTemplate transaction) {
@@ -52,6 +55,7 @@ class ResultService {
         this.rows = rows;
         this.books = books;
         this.held = held;
+        this.built = built;
         this.settings = settings;
         this.ledger = ledger;
         this.transaction = transaction;
@@ -111,6 +115,7 @@ class ResultService {
         transaction.executeWithoutResult(status -> ledger.write("export came back", export.name(), detail));
     }
 
+    /** How many shells are from then on not what builds left of them. */
     private int takeBack(List<ExportLines.Failed> failed, ExportProfile profile) {
         int back = switch (profile.rows()) {
             case SHELLS -> shells(failed);
@@ -130,6 +135,8 @@ class ResultService {
         before.forEach((version, keys) -> standing.putAll(held.standing(version, keys)));
         Map<String, Optional<Lms.StandingShell>> back = new HashMap<>();
         failed.forEach(row -> back.put(row.shell(), Optional.ofNullable(standing.get(row.shell()))));
+        // before what stands is looked at anew: it is nothing that somebody did by hand
+        built.wereNotTaken(back);
         books.areAsBefore(back);
         return back.size();
     }
@@ -147,6 +154,7 @@ class ResultService {
                 shells.add(row.shell());
             }
         }
+        built.peopleWereNotTaken(shells);
         books.areNot(changes);
         return shells.size();
     }

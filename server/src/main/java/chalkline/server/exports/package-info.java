@@ -1,6 +1,7 @@
 /** Builds written as files for an LMS that only takes uploads: profiles, sheets, bundles, and what came of their rows. */
 @ApplicationModule(
-        allowedDependencies = {"arrivals", "conventions", "frame", "ledger", "lms", "people", "policy", "proof"})
+        allowedDependencies = {"arrivals", "build", "conventions", "frame", "ledger", "lms", "people", "policy", "proof"
+        })
 package chalkline.server.exports;
 
 import org.springframework.modulith.ApplicationModule;

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { onMount } from 'svelte'
-    import { get, post, type Api } from '../api/client'
+    import { get, post, Problem, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -24,11 +24,18 @@
     /** The department whose shells are looked at in the margin. */
     let department = $state<string | null>(null)
     let events: EventSource | undefined
+    let again: ReturnType<typeof setTimeout> | undefined
+    const AGAIN_MILLIS = 2_000
 
     onMount(() => {
         void campus.attempt(load)
-        return () => events?.close()
+        return stop
     })
+
+    function stop() {
+        events?.close()
+        clearTimeout(again)
+    }
 
     const ended = $derived(current !== null && current.endedAt !== null)
     const runs = $derived(current?.state === 'RUNNING' || current?.state === 'WAITING')
@@ -59,12 +66,27 @@
     }
 
     function watch(build: Api['Build']) {
-        events?.close()
+        stop()
+        if (build.id !== current?.id) samples = []
         current = build
-        samples = []
         if (build.endedAt !== null) return
-        events = new EventSource(`/api/builds/${build.id}/progress`)
-        events.onmessage = (message) => tick(JSON.parse(message.data) as Api['Build'])
+        const stream = new EventSource(`/api/builds/${build.id}/progress`)
+        events = stream
+        stream.onmessage = (message) => tick(JSON.parse(message.data) as Api['Build'])
+        stream.onerror = () => {
+            // a line that was cut the browser takes up by itself, but an answer of 503 ends it for good
+            if (stream.readyState === EventSource.CLOSED) lookAgain(build.id)
+        }
+    }
+
+    function lookAgain(id: number) {
+        clearTimeout(again)
+        again = setTimeout(() => {
+            look(id).catch((e: unknown) => {
+                if (e instanceof Problem && e.status < 500) campus.trouble = e.message
+                else lookAgain(id)
+            })
+        }, AGAIN_MILLIS)
     }
 
     function tick(now: Api['Build']) {

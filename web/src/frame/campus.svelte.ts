@@ -78,8 +78,16 @@ class Campus {
         if (route.term === NO_TERM && first) route.setTerm(first.code)
         this.line = await get('/api/terms/{term}/line', { path: { term: route.term } })
         clearTimeout(this.timer)
-        if (this.line.buildState === 'RUNNING' || this.line.buildState === 'WAITING')
-            this.timer = setTimeout(() => void this.refresh().catch(() => {}), WHILE_BUILDING_MILLIS)
+        if (this.line.buildState === 'RUNNING' || this.line.buildState === 'WAITING') this.refreshLater()
+    }
+
+    /** Goes on when a refresh fails: a machine that is lost comes back. */
+    private refreshLater() {
+        this.timer = setTimeout(() => {
+            this.refresh().catch(() => {
+                if (this.me) this.refreshLater()
+            })
+        }, WHILE_BUILDING_MILLIS)
     }
 
     private timer: ReturnType<typeof setTimeout> | undefined

@@ -95,13 +95,18 @@
         busy = false
     }
 
+    /** Whoever opened it goes on by typing. */
+    function begin(form: HTMLFormElement) {
+        form.querySelector<HTMLElement>('input, select')?.focus()
+    }
+
     function submit(event: SubmitEvent) {
         event.preventDefault()
         void ask()
     }
 </script>
 
-<form class="asking" onsubmit={submit} aria-label="What you ask for">
+<form class="asking" onsubmit={submit} aria-label="What you ask for" {@attach begin}>
     {#if kind === 'TITLE'}
         <label>Title <input bind:value={title} maxlength="200" required /></label>
     {:else if kind === 'MASTER'}

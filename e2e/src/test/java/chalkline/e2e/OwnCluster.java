@@ -35,7 +35,8 @@ final class OwnCluster implements AutoCloseable {
         settings.put("CHALKLINE_CLUSTER_PORT", Integer.toString(PORT));
         settings.put("CHALKLINE_CLUSTER_DB_PORT", Integer.toString(DATABASES));
         settings.put("CHALKLINE_CLUSTER_MEMORY", "96M");
-        settings.put("CHALKLINE_DB_FLUSH", "0");
+        // what was committed is there after a kill, if not after a failure of the power
+        settings.put("CHALKLINE_DB_FLUSH", "2");
         if (networks) {
             settings.put("CHALKLINE_CLUSTER_NET", NET);
         }

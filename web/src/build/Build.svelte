@@ -24,12 +24,16 @@
     /** The department whose shells are looked at in the margin. */
     let department = $state<string | null>(null)
     let events: EventSource | undefined
+    let gone = false
     let again: ReturnType<typeof setTimeout> | undefined
     const AGAIN_MILLIS = 2_000
 
     onMount(() => {
         void campus.attempt(load)
-        return stop
+        return () => {
+            gone = true
+            stop()
+        }
     })
 
     function stop() {
@@ -67,6 +71,7 @@
 
     function watch(build: Api['Build']) {
         stop()
+        if (gone) return
         if (build.id !== current?.id) samples = []
         current = build
         if (build.endedAt !== null) return
@@ -81,6 +86,7 @@
 
     function lookAgain(id: number) {
         clearTimeout(again)
+        if (gone) return
         again = setTimeout(() => {
             look(id).catch((e: unknown) => {
                 if (e instanceof Problem && e.status < 500) campus.trouble = e.message

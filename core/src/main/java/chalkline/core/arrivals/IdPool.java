@@ -10,38 +10,91 @@ import java.util.Arrays;
 public final class IdPool {
     private byte[] bytes = new byte[1024];
     private int[] ends = new int[64];
-    /** Numbers of ids plus 1 at places that follow from their hash, at most half full; its length is a power of two. */
-    private int[] table = new int[256];
+    /**
+     * At places that follow from an id's hash: the hash, and behind it the id's number plus 1. A look at what is not there
+     * reads nothing else, and memory is what this waits for. At most two thirds full; its length is a power of two.
+     */
+    private long[] table = new long[256];
 
     private int size;
+    /** The id that is looked for, in UTF-8, and how many bytes it has. */
+    private byte[] sought = new byte[64];
+
+    private int length;
+    private int hash;
 
     /** Takes an id; its number, or -1 where it is there already. */
     public int add(String id) {
-        byte[] text = id.getBytes(StandardCharsets.UTF_8);
-        int place = placeFor(text);
+        seek(id);
+        return add();
+    }
+
+    /** Takes the id that stands in some characters. */
+    public int add(char[] in, int from, int count) {
+        seek(in, from, count);
+        return add();
+    }
+
+    /** The number of an id; -1 where it is not there. */
+    public int find(String id) {
+        seek(id);
+        return (int) table[place()] - 1;
+    }
+
+    /** The number of the id that stands in some characters; -1 where it is not there. */
+    public int find(char[] in, int from, int count) {
+        seek(in, from, count);
+        return (int) table[place()] - 1;
+    }
+
+    private void seek(String id) {
+        sought = id.getBytes(StandardCharsets.UTF_8);
+        length = sought.length;
+        hash = 0;
+        for (byte one : sought) {
+            hash = 31 * hash + one;
+        }
+    }
+
+    private void seek(char[] in, int from, int count) {
+        if (count > sought.length) {
+            sought = new byte[count * 2];
+        }
+        byte[] to = sought;
+        int sum = 0;
+        for (int i = 0; i < count; i++) {
+            char c = in[from + i];
+            if (c >= 0x80) {
+                seek(new String(in, from, count));
+                return;
+            }
+            to[i] = (byte) c;
+            sum = 31 * sum + c;
+        }
+        length = count;
+        hash = sum;
+    }
+
+    private int add() {
+        int place = place();
         if (table[place] != 0) {
             return -1;
         }
         int start = end(size - 1);
-        int end = Math.addExact(start, text.length);
+        int end = Math.addExact(start, length);
         if (end > bytes.length) {
             bytes = Arrays.copyOf(bytes, Math.max(end, bytes.length + (bytes.length >> 1)));
         }
         if (size == ends.length) {
             ends = Arrays.copyOf(ends, size * 2);
         }
-        System.arraycopy(text, 0, bytes, start, text.length);
+        System.arraycopy(sought, 0, bytes, start, length);
         ends[size++] = end;
-        table[place] = size;
-        if (size * 2 > table.length) {
+        table[place] = ((long) hash << 32) | size;
+        if (size > table.length / 3 * 2) {
             grow();
         }
         return size - 1;
-    }
-
-    /** The number of an id; -1 where it is not there. */
-    public int find(String id) {
-        return table[placeFor(id.getBytes(StandardCharsets.UTF_8))] - 1;
     }
 
     /** Nothing is added or looked for from now on: what that needs goes. */
@@ -51,7 +104,7 @@ public final class IdPool {
             bytes = Arrays.copyOf(bytes, end);
             ends = Arrays.copyOf(ends, size);
         }
-        table = new int[0];
+        table = new long[0];
     }
 
     public String get(int number) {
@@ -63,36 +116,36 @@ public final class IdPool {
         return number < 0 ? 0 : ends[number];
     }
 
-    /** Where an id stands in the table, or where it would go. */
-    private int placeFor(byte[] text) {
-        int place = firstPlaceFor(text, 0, text.length);
-        while (table[place] != 0 && !is(table[place] - 1, text)) {
+    /** Where the sought id stands in the table, or where it would go. */
+    private int place() {
+        int place = firstPlace(hash);
+        while (table[place] != 0 && !isSought(table[place])) {
             place = (place + 1) & (table.length - 1);
         }
         return place;
     }
 
-    private boolean is(int number, byte[] text) {
-        return Arrays.equals(bytes, end(number - 1), ends[number], text, 0, text.length);
+    private boolean isSought(long entry) {
+        int number = (int) entry - 1;
+        return (int) (entry >> 32) == hash && Arrays.equals(bytes, end(number - 1), ends[number], sought, 0, length);
     }
 
-    private int firstPlaceFor(byte[] in, int start, int end) {
-        int hash = 0;
-        for (int i = start; i < end; i++) {
-            hash = 31 * hash + in[i];
-        }
+    private int firstPlace(int hashOfId) {
         // the golden ratio spreads ids that differ in their last digits only
-        return (hash * 0x9E3779B9) >>> (Integer.numberOfLeadingZeros(table.length) + 1);
+        return (hashOfId * 0x9E3779B9) >>> (Integer.numberOfLeadingZeros(table.length) + 1);
     }
 
     private void grow() {
-        table = new int[table.length * 2];
-        for (int number = 0; number < size; number++) {
-            int place = firstPlaceFor(bytes, end(number - 1), ends[number]);
-            while (table[place] != 0) {
-                place = (place + 1) & (table.length - 1);
+        long[] before = table;
+        table = new long[before.length * 2];
+        for (long entry : before) {
+            if (entry != 0) {
+                int place = firstPlace((int) (entry >> 32));
+                while (table[place] != 0) {
+                    place = (place + 1) & (table.length - 1);
+                }
+                table[place] = entry;
             }
-            table[place] = number + 1;
         }
     }
 }

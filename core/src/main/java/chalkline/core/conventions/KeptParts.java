@@ -51,6 +51,9 @@ public final class KeptParts {
 
     /** Who stays in the shell of some sections though no list has them there, by sourcedId. */
     public Set<String> with(Collection<String> sections) {
+        if (with.isEmpty()) {
+            return Set.of();
+        }
         Set<String> stay = new HashSet<>();
         sections.forEach(section -> stay.addAll(with.getOrDefault(section, Set.of())));
         return stay;

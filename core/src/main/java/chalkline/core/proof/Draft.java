@@ -23,6 +23,7 @@ final class Draft {
     private final String key;
     private final String leadId;
     private final List<Section> sections;
+    private final List<String> sectionIds;
     private final Optional<Shell> shell;
     private final Optional<Joined> joined;
     private EnumMap<Setting, String> values;
@@ -58,6 +59,7 @@ final class Draft {
         this.key = shell.key();
         this.leadId = shell.lead().id();
         this.sections = shell.sections();
+        this.sectionIds = idsOf(sections);
         this.shell = Optional.of(shell);
         this.joined = shell.joined();
     }
@@ -70,8 +72,15 @@ final class Draft {
         this.key = OwnShell.ofSection(joined.leadId());
         this.leadId = joined.leadId();
         this.sections = joined.sections();
+        this.sectionIds = idsOf(sections);
         this.shell = Optional.empty();
         this.joined = Optional.of(joined);
+    }
+
+    private static List<String> idsOf(List<Section> sections) {
+        return sections.size() == 1
+                ? List.of(sections.get(0).id())
+                : sections.stream().map(Section::id).toList();
     }
 
     String key() {
@@ -92,7 +101,7 @@ final class Draft {
     }
 
     List<String> sectionIds() {
-        return sections.stream().map(Section::id).toList();
+        return sectionIds;
     }
 
     boolean hasShell() {

@@ -27,7 +27,7 @@ final class Drafts {
 
     private final Conventions conventions;
     private final List<Rendered> all;
-    private final Map<String, Rendered> byKey;
+    private Map<String, Rendered> byKey = Map.of();
 
     /**
      * A shell worked out.
@@ -80,8 +80,15 @@ final class Drafts {
     private Drafts(Conventions conventions, List<Rendered> all) {
         this.conventions = conventions;
         this.all = all;
-        this.byKey = new HashMap<>(all.size() * 2);
-        all.forEach(rendered -> byKey.put(rendered.shell().key(), rendered));
+    }
+
+    /** Asked for only by whoever works out the same sections again; most drafts nobody ever goes on from. */
+    private synchronized Map<String, Rendered> byKey() {
+        if (byKey.size() < all.size()) {
+            byKey = new HashMap<>(all.size() * 2);
+            all.forEach(rendered -> byKey.put(rendered.shell().key(), rendered));
+        }
+        return byKey;
     }
 
     /**
@@ -92,14 +99,16 @@ final class Drafts {
     static Drafts of(List<Shell> shells, Conventions conventions, Optional<Drafts> before) {
         Rendering rendering = new Rendering(conventions.limits());
         Windows windows = new Windows(conventions);
-        Optional<Drafts> usable = before.filter(drafts -> haveOneFrame(drafts.conventions, conventions));
+        Map<String, Rendered> usable = before.filter(drafts -> haveOneFrame(drafts.conventions, conventions))
+                .map(Drafts::byKey)
+                .orElse(Map.of());
         Map<Pair, Set<Setting>> changes = new ConcurrentHashMap<>();
         Thread asker = Thread.currentThread();
         return new Drafts(
                 conventions,
                 shells.parallelStream()
                         .peek(shell -> giveUpIfInterrupted(asker))
-                        .map(shell -> usable.map(drafts -> drafts.byKey.get(shell.key()))
+                        .map(shell -> Optional.ofNullable(usable.get(shell.key()))
                                 .filter(then -> isSameButForSettings(then.shell(), shell))
                                 .map(then -> again(then, shell, changes, rendering, windows))
                                 .orElseGet(() -> render(shell, rendering, windows)))

@@ -16,7 +16,6 @@ import chalkline.core.crosslists.JoinedSections;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.crosslists.Suggestions;
 import chalkline.core.naming.Text;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
@@ -26,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Every shell that a term needs, against what the LMS holds. A pure function of the registrar's list, the conventions and
@@ -107,6 +107,7 @@ public final class Proof {
     /** Of every shell, and of every cross-list that lacks its lead; by key. */
     private List<Draft> begin(Collection<Joined> joined) {
         List<Draft> begun = drafts.begin();
+        int shellsByKey = begun.size();
         for (Joined set : joined) {
             if (set.lead().isEmpty()) {
                 Draft draft = new Draft(set);
@@ -114,7 +115,9 @@ public final class Proof {
                 begun.add(draft);
             }
         }
-        begun.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
+        if (begun.size() > shellsByKey) {
+            begun.sort(Comparator.comparing(Draft::key, Text.BY_CODE_POINT));
+        }
         return begun;
     }
 
@@ -125,11 +128,12 @@ public final class Proof {
         Codes.makeUnique(begun, conventions.limits().code());
         List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode(), kept).judge();
 
-        List<ProofRow> all = new ArrayList<>(begun.size() + closings.size());
-        begun.forEach(draft -> all.add(row(draft)));
-        closings.forEach(closing -> all.add(row(closing)));
-        all.sort(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT));
-        return Collections.unmodifiableList(all);
+        List<ProofRow> all = begun.parallelStream().map(this::row).toList();
+        return closings.isEmpty()
+                ? all
+                : Stream.concat(all.stream(), closings.stream().map(Proof::row))
+                        .sorted(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT))
+                        .toList();
     }
 
     public List<ProofRow> rows() {

@@ -75,26 +75,29 @@ final class Shells {
      * @return empty where an edit may have put sections into other shells
      */
     Optional<List<Shell>> again(List<Shell> before, Stack then) {
-        List<Shell> shells = new ArrayList<>(before.size());
-        for (Shell shell : before) {
-            boolean stays = shell.joined().isPresent()
-                    || shell.sections().stream()
-                            .allMatch(section -> stack.settingsOf(section)
-                                    .get(Setting.SHELL_PER)
-                                    .equals(then.settingsOf(section).get(Setting.SHELL_PER)));
-            if (!stays) {
-                return Optional.empty();
-            }
-            shells.add(new Shell(
-                    shell.key(),
-                    shell.lead(),
-                    shell.sections(),
-                    stack.settingsOf(shell.lead()),
-                    shell.labels(),
-                    windows(shell.lead(), shell.sections()),
-                    shell.joined()));
-        }
-        return Optional.of(shells);
+        boolean stay = before.parallelStream().allMatch(shell -> isPutTogetherAsBefore(shell, then));
+        return stay
+                ? Optional.of(before.parallelStream().map(this::withItsSettings).toList())
+                : Optional.empty();
+    }
+
+    private boolean isPutTogetherAsBefore(Shell shell, Stack then) {
+        return shell.joined().isPresent()
+                || shell.sections().stream()
+                        .allMatch(section -> stack.settingsOf(section)
+                                .get(Setting.SHELL_PER)
+                                .equals(then.settingsOf(section).get(Setting.SHELL_PER)));
+    }
+
+    private Shell withItsSettings(Shell shell) {
+        return new Shell(
+                shell.key(),
+                shell.lead(),
+                shell.sections(),
+                stack.settingsOf(shell.lead()),
+                shell.labels(),
+                windows(shell.lead(), shell.sections()),
+                shell.joined());
     }
 
     /** The key that a section would have if it were in no cross-list. */

@@ -180,13 +180,15 @@ public final class OwnSections {
      * @param sections of one term, own ones among them
      */
     public static List<Offer> offers(Collection<Section> sections) {
+        List<Section> own =
+                sections.stream().filter(one -> CombinedList.isOwn(one.id())).toList();
+        if (own.isEmpty()) {
+            return List.of();
+        }
         Map<String, Section> byReference = new HashMap<>();
         Map<String, Section> byNumber = new HashMap<>();
-        List<Section> own = new ArrayList<>();
         for (Section one : sections) {
-            if (CombinedList.isOwn(one.id())) {
-                own.add(one);
-            } else {
+            if (!CombinedList.isOwn(one.id())) {
                 if (!one.reference().isEmpty()) {
                     byReference.putIfAbsent(Text.codeKey(one.reference()), one);
                 }

@@ -16,7 +16,10 @@ final class FieldChecks {
     private final Set<Layout> broken = new HashSet<>();
     private final Map<Layout, Set<String>> brokenRows = new EnumMap<>(Layout.class);
     /** By how they are written; hundreds of thousands of enrollments share a few. */
-    private final Map<String, Optional<LocalDate>> days = new HashMap<>();
+    private final Map<String, Day> days = new HashMap<>();
+
+    /** What a field says, or why that is no day. */
+    record Day(String text, Optional<LocalDate> date, Optional<String> wrong) {}
 
     /**
      * Takes note of a file, for references to it.
@@ -33,28 +36,29 @@ final class FieldChecks {
 
     /** The day that a field gives; empty where it is empty or, which is told, no day. */
     Optional<LocalDate> date(Row row, String column) {
-        return date(row, column, row.get(column));
+        Day day = day(row.get(column));
+        day.wrong().ifPresent(reason -> row.fault(column, reason));
+        return day.date();
     }
 
-    Optional<LocalDate> date(Row row, String column, String text) {
+    Day day(String text) {
+        return days.computeIfAbsent(text, FieldChecks::read);
+    }
+
+    private static Day read(String text) {
         if (text.isEmpty()) {
-            return Optional.empty();
+            return new Day("", Optional.empty(), Optional.empty());
         }
-        Optional<LocalDate> day = days.computeIfAbsent(text, FieldChecks::day);
-        if (day.isEmpty()) {
-            row.fault(column, "\"" + text + "\" is no day; write YYYY-MM-DD");
-        }
-        Optional<String> outside = day.flatMap(Bounds::outside);
-        outside.ifPresent(reason -> row.fault(column, reason));
-        return outside.isPresent() ? Optional.empty() : day;
-    }
-
-    private static Optional<LocalDate> day(String text) {
         try {
-            return text.length() == "YYYY-MM-DD".length() ? Optional.of(LocalDate.parse(text)) : Optional.empty();
+            if (text.length() == "YYYY-MM-DD".length()) {
+                LocalDate date = LocalDate.parse(text);
+                Optional<String> outside = Bounds.outside(date);
+                return new Day(text, outside.isPresent() ? Optional.empty() : Optional.of(date), outside);
+            }
         } catch (DateTimeException noSuchDay) {
-            return Optional.empty();
+            // told below, as one that is too long
         }
+        return new Day(text, Optional.empty(), Optional.of("\"" + text + "\" is no day; write YYYY-MM-DD"));
     }
 
     /** Tells a field that names a row which is not in its file. */
@@ -63,9 +67,12 @@ final class FieldChecks {
     }
 
     void names(Row row, String column, String id, Set<String> ids, Layout in) {
+        if (id.isEmpty() || ids.contains(id)) {
+            return;
+        }
         boolean unreadable =
                 broken.contains(in) || brokenRows.getOrDefault(in, Set.of()).contains(id);
-        if (!id.isEmpty() && !ids.contains(id) && !unreadable) {
+        if (!unreadable) {
             row.fault(column, "there is no row with the id \"" + id + "\" in " + in.file());
         }
     }

@@ -16,7 +16,9 @@ import chalkline.core.naming.YesNo;
 import chalkline.formats.Fault;
 import chalkline.formats.Faults;
 import chalkline.formats.FaultyFileException;
+import chalkline.formats.oneroster.FieldChecks.Day;
 import chalkline.formats.oneroster.Table.Column;
+import chalkline.formats.oneroster.Table.Looked;
 import chalkline.formats.oneroster.Table.Row;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -43,9 +45,6 @@ import java.util.function.Consumer;
 public final class OneRosterReader {
     private static final Consumer<Row> LEFT_OUT = row -> {};
 
-    /** Roles of enrollments (OneRoster 1.1, section 4.13.5, RoleType; the number of the section from memory). */
-    private static final List<String> ROLES = List.of("administrator", "proctor", "student", "teacher");
-
     private final Bundle bundle;
     private final ReadAhead ahead;
     private final Form form;
@@ -62,6 +61,17 @@ public final class OneRosterReader {
 
     private final Table.Ids enrollmentIds = new Table.Ids();
     private final Enrollments.Builder enrollments = new Enrollments.Builder(enrollmentIds.pool());
+
+    private record Role(String text, boolean isKnown) {
+        /** Roles of enrollments (OneRoster 1.1, section 4.13.5, RoleType; the number of the section from memory). */
+        static final List<String> ALL = List.of("administrator", "proctor", "student", "teacher");
+
+        /** An empty one is told as every field that must be filled. */
+        static Role of(String text) {
+            int known = ALL.indexOf(text);
+            return known < 0 ? new Role(text, text.isEmpty()) : new Role(ALL.get(known), true);
+        }
+    }
 
     private OneRosterReader(Bundle bundle, ReadAhead ahead, Form form, int mostFaults) {
         this.faults = new Faults(mostFaults);
@@ -332,34 +342,32 @@ public final class OneRosterReader {
     }
 
     private void enrollments() throws IOException {
-        Map<String, String> roles = new HashMap<>();
         Table table = table(Layout.ENROLLMENTS);
-        Column inClass = table.column("classSourcedId");
+        Looked<ListedClass> inClass = table.looked("classSourcedId", classes::get);
         Column user = table.column("userSourcedId");
-        Column school = table.column("schoolSourcedId");
-        Column role = table.column("role");
-        Column primary = table.column("primary");
-        Column begins = table.column("beginDate");
-        Column ends = table.column("endDate");
+        Looked<Boolean> atSchool = table.looked("schoolSourcedId", id -> id.isEmpty() || orgs.containsKey(id));
+        Looked<Role> role = table.looked("role", Role::of);
+        Looked<Boolean> primary = table.looked("primary", YesNo::isTrue);
+        Looked<Day> begins = table.looked("beginDate", fields::day);
+        Looked<Day> ends = table.looked("endDate", fields::day);
         read(
                 table,
                 Layout.ENROLLMENTS,
                 row -> {
-                    String classId = row.get(inClass);
-                    String userId = row.get(user);
-                    ListedClass listed = classes.get(classId);
-                    int person = personNumbers.find(userId);
-                    boolean goesWithThem = (listed == null && form.wasDeleted(Layout.CLASSES, classId))
-                            || (person < 0 && form.wasDeleted(Layout.USERS, userId));
+                    ListedClass listed = row.find(inClass);
+                    int person = row.find(user, personNumbers);
+                    boolean goesWithThem = (listed == null && form.wasDeleted(Layout.CLASSES, row.get(inClass)))
+                            || (person < 0 && form.wasDeleted(Layout.USERS, row.get(user)));
                     if (goesWithThem) {
                         return;
                     }
                     int number = enrollmentIds.number(row);
-                    String itsRole = row.get(role);
-                    if (!itsRole.isEmpty() && !ROLES.contains(itsRole)) {
+                    Role itsRole = row.find(role);
+                    if (!itsRole.isKnown()) {
                         row.fault(
                                 "role",
-                                "\"" + itsRole + "\" is no role; it must be one of " + String.join(", ", ROLES));
+                                "\"" + itsRole.text() + "\" is no role; it must be one of "
+                                        + String.join(", ", Role.ALL));
                     }
                     if (listed == null) {
                         fields.names(row, "classSourcedId", classes.keySet(), Layout.CLASSES);
@@ -367,18 +375,20 @@ public final class OneRosterReader {
                     if (person < 0) {
                         fields.names(row, "userSourcedId", people.keySet(), Layout.USERS);
                     }
-                    fields.names(row, "schoolSourcedId", row.get(school), orgs.keySet(), Layout.ORGS);
-                    fields.date(row, "beginDate", row.get(begins));
-                    fields.date(row, "endDate", row.get(ends));
+                    if (!row.find(atSchool)) {
+                        fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
+                    }
+                    row.find(begins).wrong().ifPresent(reason -> row.fault("beginDate", reason));
+                    row.find(ends).wrong().ifPresent(reason -> row.fault("endDate", reason));
                     if (listed != null && person >= 0 && number >= 0) {
                         enrollments.add(
                                 number,
                                 listed.id(),
                                 person,
-                                roles.computeIfAbsent(itsRole, text -> text),
-                                YesNo.isTrue(row.get(primary)),
-                                row.get(begins),
-                                row.get(ends));
+                                itsRole.text(),
+                                row.find(primary),
+                                row.find(begins).text(),
+                                row.find(ends).text());
                     }
                 },
                 form.isChanges(Layout.ENROLLMENTS) ? row -> form.deleted(Layout.ENROLLMENTS, row) : LEFT_OUT);

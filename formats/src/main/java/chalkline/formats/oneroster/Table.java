@@ -4,7 +4,6 @@ import chalkline.core.Bounds;
 import chalkline.core.arrivals.IdPool;
 import chalkline.formats.Fault;
 import chalkline.formats.Faults;
-import chalkline.formats.oneroster.FieldsHandler.Fields;
 import chalkline.formats.oneroster.ReadAhead.Records;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import java.io.IOException;
@@ -19,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.Function;
 
 /**
  * One file of a bundle, read row by row. Rows of the wrong shape and empty fields that must be filled become faults and
@@ -34,22 +34,75 @@ final class Table {
     private final Faults faults;
     private final Map<String, Integer> places = new HashMap<>();
     private final List<Column> columns = new ArrayList<>();
-    private final Column status = column("status");
+    private final Looked<Status> status = looked("status", Status::of);
     private final Column id = column("sourcedId");
     private final Set<String> idsOfBrokenRows = new HashSet<>();
-    private final List<Column> filled;
+    private final Column[] filled;
     private int width;
-    private List<String> names = List.of();
+    private final List<String> names = new ArrayList<>();
+    private Texts texts = new Texts(0);
     private int[] longest = {};
     private long count;
 
     /** A column whose place is looked up once, when the header is read. */
-    static final class Column {
+    static class Column {
         private final String name;
-        private int place = -1;
+        int place = -1;
 
         private Column(String name) {
             this.name = name;
+        }
+    }
+
+    /** Texts of fields; one that stands on the characters of the one above it is the same text. */
+    private static final class Texts {
+        private final String[] above;
+        private final Block[] blocks;
+        private final int[] froms;
+
+        Texts(int width) {
+            above = new String[width];
+            blocks = new Block[width];
+            froms = new int[width];
+        }
+
+        String text(Block block, int record, int place) {
+            int length = block.length(record, place);
+            int from = block.from(record, place);
+            if (length == 0 || (blocks[place] == block && froms[place] == from)) {
+                return length == 0 ? "" : above[place];
+            }
+            String text = new String(block.text(), from, length);
+            if (!text.equals(above[place])) {
+                above[place] = text;
+            }
+            blocks[place] = block;
+            froms[place] = from;
+            return above[place];
+        }
+    }
+
+    /** A column of whose fields something is found by their text; a field that repeats the one above is not asked anew. */
+    static final class Looked<T> extends Column {
+        private final Function<String, T> find;
+        private Block block;
+        private int from;
+        private T found;
+        private boolean isEmpty;
+
+        private Looked(String name, Function<String, T> find) {
+            super(name);
+            this.find = find;
+        }
+    }
+
+    private enum Status {
+        ACTIVE,
+        DELETED,
+        WRONG;
+
+        static Status of(String text) {
+            return text.equals("tobedeleted") ? DELETED : text.isEmpty() || text.equals("active") ? ACTIVE : WRONG;
         }
     }
 
@@ -60,7 +113,7 @@ final class Table {
         this.ahead = ahead;
         this.layout = layout;
         this.faults = faults;
-        this.filled = layout.filled().stream().map(this::column).toList();
+        this.filled = layout.filled().stream().map(this::column).toArray(Column[]::new);
     }
 
     /** A column to get fields by, for files of many rows; made before the file is read. */
@@ -70,12 +123,21 @@ final class Table {
         return column;
     }
 
+    /** A column to look up by its fields' text; made before the file is read. */
+    <T> Looked<T> looked(String name, Function<String, T> find) {
+        Looked<T> column = new Looked<>(name, find);
+        columns.add(column);
+        return column;
+    }
+
     /** One record; its fields by column name. */
     final class Row {
-        private final Fields fields;
+        private final Block block;
+        private final int record;
 
-        private Row(Fields fields) {
-            this.fields = fields;
+        private Row(Block block, int record) {
+            this.block = block;
+            this.record = record;
         }
 
         /** The trimmed value; empty where the column is not there. */
@@ -90,15 +152,48 @@ final class Table {
         }
 
         private String text(int place) {
-            return place < fields.count() ? fields.text(place) : "";
+            return place < Math.min(block.fields(record), width) ? texts.text(block, record, place) : "";
+        }
+
+        boolean isEmpty(Column column) {
+            return column.place < 0 || column.place >= block.fields(record) || block.length(record, column.place) == 0;
+        }
+
+        /** What its text in the column finds; that of an empty one where the column is not there. */
+        <T> T find(Looked<T> column) {
+            boolean empty = isEmpty(column);
+            int from = empty ? -1 : block.from(record, column.place);
+            if (empty ? !column.isEmpty : column.isEmpty || column.block != block || column.from != from) {
+                column.found = column.find.apply(get(column));
+                column.block = block;
+                column.from = from;
+                column.isEmpty = empty;
+            }
+            return column.found;
+        }
+
+        /** The number of the id in a column; -1 where the pool has no such. */
+        int find(Column column, IdPool in) {
+            return isEmpty(column)
+                    ? in.find("")
+                    : in.find(block.text(), block.from(record, column.place), block.length(record, column.place));
         }
 
         String id() {
             return get(id);
         }
 
+        boolean hasNoId() {
+            return isEmpty(id);
+        }
+
+        /** Adds its id, which is not empty; the number, or -1 where the pool has it already. */
+        int addIdTo(IdPool pool) {
+            return pool.add(block.text(), block.from(record, id.place), block.length(record, id.place));
+        }
+
         long line() {
-            return fields.line();
+            return block.line(record);
         }
 
         void fault(String column, String reason) {
@@ -120,14 +215,15 @@ final class Table {
         long line = 0;
         boolean header = true;
         try (Records records = file.get()) {
-            for (Fields fields = records.next(); fields != null; fields = records.next()) {
-                line = fields.line();
-                if (fields.isBlank()) {
+            while (records.next()) {
+                Block block = records.block();
+                line = block.line(records.record());
+                if (block.isBlank(records.record())) {
                     continue;
                 }
                 if (header) {
                     header = false;
-                    if (!readHeader(fields)) {
+                    if (!readHeader(block, records.record())) {
                         return false;
                     }
                 } else if (++count > layout.mostRows()) {
@@ -138,7 +234,7 @@ final class Table {
                             "the file has more than " + layout.mostRows() + " rows; nothing after this one was read"));
                     return false;
                 } else {
-                    take(new Row(fields), rows, deleted);
+                    take(new Row(block, records.record()), rows, deleted);
                 }
             }
         } catch (CsvParseException e) {
@@ -155,21 +251,22 @@ final class Table {
     }
 
     private void take(Row row, Consumer<Row> rows, Consumer<Row> deleted) {
-        String itsStatus = row.get(status);
-        if (itsStatus.equals("tobedeleted")) {
+        Status itsStatus = row.find(status);
+        if (itsStatus == Status.DELETED) {
             deleted.accept(row);
             return;
         }
-        if (!itsStatus.isEmpty() && !itsStatus.equals("active") && row.fields.count() == width) {
-            row.fault("status", "\"" + itsStatus + "\" is no status; it must be empty, active or tobedeleted");
+        if (itsStatus == Status.WRONG && row.block.fields(row.record) == width) {
+            row.fault("status", "\"" + row.get(status) + "\" is no status; it must be empty, active or tobedeleted");
         }
         if (isRight(row)) {
             rows.accept(row);
         }
     }
 
-    private boolean readHeader(Fields header) {
-        Optional<String> separator = Separators.otherThanComma(header.text(0), header.count());
+    private boolean readHeader(Block block, int record) {
+        width = block.fields(record);
+        Optional<String> separator = Separators.otherThanComma(block.text(record, 0), width);
         if (separator.isPresent()) {
             faults.add(Fault.ofFile(
                     layout.file(),
@@ -177,14 +274,15 @@ final class Table {
             return false;
         }
         boolean right = true;
-        for (int i = 0; i < header.count(); i++) {
-            String name = header.text(i);
+        for (int i = 0; i < width; i++) {
+            String name = block.text(record, i);
+            names.add(name);
             if (places.putIfAbsent(name, i) != null && !name.isEmpty()) {
                 faults.add(new Fault(layout.file(), 1, name, "the column stands here twice"));
                 right &= !layout.requires(name);
             }
         }
-        for (int i : header.withControls()) {
+        for (int i : block.withControls(record)) {
             faults.add(new Fault(layout.file(), 1, Integer.toString(i + 1), CONTROL));
         }
         for (String name : layout.required()) {
@@ -193,8 +291,7 @@ final class Table {
                 right = false;
             }
         }
-        width = header.count();
-        names = List.of(header.texts());
+        texts = new Texts(width);
         longest = names.stream().mapToInt(layout::longest).toArray();
         columns.forEach(column -> column.place = places.getOrDefault(column.name, -1));
         return right;
@@ -202,27 +299,28 @@ final class Table {
 
     /** Whether the record has the header's shape; then its fields are checked, and it is read on whatever they hold. */
     private boolean isRight(Row row) {
-        int fields = row.fields.count();
+        Block block = row.block;
+        int fields = block.fields(row.record);
         if (fields != width) {
             row.fault("1", "the record has " + fields + " fields, the header has " + width);
             idsOfBrokenRows.add(row.id());
             return false;
         }
         for (Column column : filled) {
-            if (row.get(column).isEmpty()) {
+            if (row.isEmpty(column)) {
                 row.fault(column.name, "the field is empty");
             }
         }
         for (int place = 0; place < width; place++) {
-            int most = longest[place];
-            if (row.fields.text(place).length() > most) {
-                row.fault(
-                        names.get(place),
-                        Bounds.tooLong(row.fields.text(place), most).orElseThrow());
+            if (block.length(row.record, place) > longest[place]) {
+                String reason = Bounds.tooLong(row.text(place), longest[place]).orElseThrow();
+                row.fault(names.get(place), reason);
             }
         }
-        for (int place : row.fields.withControls()) {
-            row.fault(names.get(place).isEmpty() ? Integer.toString(place + 1) : names.get(place), CONTROL);
+        if (block.holdsControl(row.record)) {
+            for (int place : block.withControls(row.record)) {
+                row.fault(names.get(place).isEmpty() ? Integer.toString(place + 1) : names.get(place), CONTROL);
+            }
         }
         return true;
     }
@@ -275,13 +373,12 @@ final class Table {
 
         /** Takes the id of a row; its number, or -1 where it is empty or an earlier row has it. */
         int number(Row row) {
-            String id = row.id();
-            if (id.isEmpty()) {
+            if (row.hasNoId()) {
                 return -1;
             }
-            int number = seen.add(id);
+            int number = row.addIdTo(seen);
             if (number < 0) {
-                row.fault("sourcedId", "the id \"" + id + "\" stands in an earlier row too");
+                row.fault("sourcedId", "the id \"" + row.id() + "\" stands in an earlier row too");
             }
             return number;
         }

@@ -1,0 +1,78 @@
+package chalkline.formats.oneroster;
+
+import java.util.BitSet;
+
+/**
+ * Some hundred records one after another, their fields trimmed, in a few large arrays: each field as a text of its own would
+ * cost more to throw away than to read. A field that repeats the one above it stands on the same characters.
+ */
+final class Block {
+    private final char[] text;
+    private final int[] from;
+    private final int[] lengths;
+    private final int[] firsts;
+    private final long[] lines;
+    private final BitSet withControls;
+
+    /**
+     * @param text the characters of all fields
+     * @param from where each field begins in the text, in chars from 0
+     * @param lengths of the fields, in chars
+     * @param firsts the first field of each record, and behind them how many fields there are
+     * @param lines on which each record starts, from 1
+     * @param withControls fields that hold a control character other than tab and line breaks
+     */
+    Block(char[] text, int[] from, int[] lengths, int[] firsts, long[] lines, BitSet withControls) {
+        this.text = text;
+        this.from = from;
+        this.lengths = lengths;
+        this.firsts = firsts;
+        this.lines = lines;
+        this.withControls = withControls;
+    }
+
+    char[] text() {
+        return text;
+    }
+
+    long line(int record) {
+        return lines[record];
+    }
+
+    int records() {
+        return lines.length;
+    }
+
+    int fields(int record) {
+        return firsts[record + 1] - firsts[record];
+    }
+
+    boolean isBlank(int record) {
+        return fields(record) == 1 && length(record, 0) == 0;
+    }
+
+    /** Where a field of a record begins, by its place from 0. */
+    int from(int record, int place) {
+        return from[firsts[record] + place];
+    }
+
+    int length(int record, int place) {
+        return lengths[firsts[record] + place];
+    }
+
+    String text(int record, int place) {
+        int length = length(record, place);
+        return length == 0 ? "" : new String(text, from(record, place), length);
+    }
+
+    /** Places from 0 of a record's fields that hold a control character. */
+    int[] withControls(int record) {
+        int first = firsts[record];
+        return withControls.get(first, firsts[record + 1]).stream().toArray();
+    }
+
+    boolean holdsControl(int record) {
+        int next = withControls.nextSetBit(firsts[record]);
+        return next >= 0 && next < firsts[record + 1];
+    }
+}

@@ -1,0 +1,153 @@
+package chalkline.formats.oneroster;
+
+import chalkline.core.Bounds;
+import chalkline.core.naming.Characters;
+import chalkline.core.naming.Text;
+import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
+import de.siegmar.fastcsv.reader.CsvParseException;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.function.Predicate;
+
+/** Gathers records in blocks; the fields of columns that nothing reads are left empty. */
+final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
+    private static final int RECORDS = 512;
+    /** Records may be long; a block of long ones has fewer. */
+    private static final int CHARACTERS = 256 * 1024;
+
+    private final Predicate<String> reads;
+    private boolean[] passedOver = {};
+    private boolean headerRead;
+
+    private char[] text = new char[16 * 1024];
+    private int[] from = new int[RECORDS * 8];
+    private int[] lengths = new int[RECORDS * 8];
+    private final int[] firsts = new int[RECORDS + 1];
+    private final long[] lines = new long[RECORDS];
+    private BitSet withControls = new BitSet();
+    private int used;
+    private int fields;
+    private int records;
+    /** The first field of the record above in this block, and how many it has. */
+    private int above;
+
+    private int fieldsAbove;
+
+    /** @param reads by the name of a column, whether anything reads it */
+    BlockHandler(Predicate<String> reads) {
+        this.reads = reads;
+    }
+
+    boolean isFull() {
+        return records == RECORDS || used > CHARACTERS;
+    }
+
+    /** What was gathered since the last time. */
+    Block block() {
+        Block block = new Block(
+                Arrays.copyOf(text, used),
+                Arrays.copyOf(from, fields),
+                Arrays.copyOf(lengths, fields),
+                Arrays.copyOf(firsts, records + 1),
+                Arrays.copyOf(lines, records),
+                withControls);
+        used = 0;
+        fields = 0;
+        records = 0;
+        withControls = new BitSet();
+        fieldsAbove = 0;
+        return block;
+    }
+
+    @Override
+    protected void handleBegin(long startingLineNumber) {
+        fields = firsts[records];
+        lines[records] = startingLineNumber;
+    }
+
+    @Override
+    protected void handleField(int index, char[] buffer, int offset, int length, boolean quoted) {
+        if (index >= Bounds.COLUMNS) {
+            throw new CsvParseException("the record has too many fields");
+        }
+        if (fields == from.length) {
+            from = Arrays.copyOf(from, fields * 2);
+            lengths = Arrays.copyOf(lengths, fields * 2);
+        }
+        int begin = offset;
+        int end = offset + length;
+        while (begin < end && Text.isWhiteSpace(buffer[begin])) {
+            begin++;
+        }
+        while (end > begin && Text.isWhiteSpace(buffer[end - 1])) {
+            end--;
+        }
+        if (end - begin == length && index < fieldsAbove && repeats(above + index, buffer, offset, length)) {
+            from[fields] = from[above + index];
+            lengths[fields] = length;
+        } else {
+            if (holdsControl(buffer, offset, offset + length)) {
+                withControls.set(fields);
+            }
+            keep(buffer, begin, index < passedOver.length && passedOver[index] ? 0 : end - begin);
+        }
+        fields++;
+    }
+
+    private boolean repeats(int field, char[] buffer, int offset, int length) {
+        // one with a control character may have been trimmed of it
+        if (lengths[field] != length || (!withControls.isEmpty() && withControls.get(field))) {
+            return false;
+        }
+        // what differs does so near its end
+        int begin = from[field];
+        for (int i = length - 1; i >= 0; i--) {
+            if (text[begin + i] != buffer[offset + i]) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean holdsControl(char[] buffer, int from, int to) {
+        for (int i = from; i < to; i++) {
+            if (Characters.isControl(buffer[i])) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private void keep(char[] buffer, int begin, int length) {
+        if (used + length > text.length) {
+            text = Arrays.copyOf(text, Math.max(used + length, text.length * 2));
+        }
+        System.arraycopy(buffer, begin, text, used, length);
+        from[fields] = used;
+        lengths[fields] = length;
+        used += length;
+    }
+
+    @Override
+    protected BlockHandler buildRecord() {
+        return this;
+    }
+
+    /** Keeps the record that was read last; one that is not kept, as an empty line is not, is forgotten with the next. */
+    void take() {
+        above = firsts[records];
+        fieldsAbove = fields - above;
+        records++;
+        firsts[records] = fields;
+        if (!headerRead && !(fieldsAbove == 1 && lengths[above] == 0)) {
+            headerRead = true;
+            passedOver = new boolean[fieldsAbove];
+            for (int place = 0; place < fieldsAbove; place++) {
+                String name = new String(text, from[above + place], lengths[above + place]);
+                passedOver[place] = !reads.test(name);
+            }
+            // what is below a name is not kept as one, even where it is the same
+            fieldsAbove = 0;
+        }
+    }
+}

@@ -278,6 +278,10 @@ class Arrival {
         return attempts;
     }
 
+    int attempts() {
+        return attempts;
+    }
+
     private static Instant now() {
         return Instant.now().truncatedTo(ChronoUnit.MICROS);
     }

@@ -21,10 +21,16 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
+import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.stereotype.Component;
 
 /** Writes the rows of a list into the database and reads them back, both in bulk. */
@@ -35,6 +41,10 @@ class ListStore {
             EnumSet.of(Arrival.State.KEPT, Arrival.State.HELD, Arrival.State.TURNED_AWAY);
 
     private static final int BATCH = 1000;
+    /** How many rows a transaction writes. */
+    private static final int TRANSACTION = 20_000;
+
+    private static final int WRITERS = 2;
 
     private static final int LISTS_IN_MEMORY = 3;
 
@@ -53,21 +63,89 @@ class ListStore {
         this.sessions = factory.unwrap(SessionFactory.class);
     }
 
+    /** Another attempt at the same list has begun meanwhile, so that what this one does no longer counts. */
+    static final class Overtaken extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
     /**
-     * Writes all rows in one transaction, in place of any that an earlier attempt left. They count once the arrival is
-     * marked as kept.
+     * Writes all rows, in place of any that an earlier attempt left: in many transactions, since one of a million rows would
+     * hold up a cluster, and two at a time, so that rows are made ready while the database takes others. They count once
+     * the arrival is marked as kept, and are counted before that.
+     *
+     * @param holds throws {@link Overtaken} where another attempt has begun; asked before each transaction
      */
-    void write(long arrival, RegistrarList list) {
-        OnceMore.doing(() -> sessions.inStatelessTransaction(session -> {
-            forget(session, arrival);
-            insert(session, arrival, list.sessions().values(), ListedSession::new);
-            insert(session, arrival, list.orgs().values(), ListedOrg::new);
-            insert(session, arrival, list.courses().values(), ListedCourse::new);
-            insert(session, arrival, list.classes().values(), ListedSection::new);
-            insert(session, arrival, list.people().values(), ListedPerson::new);
-            insert(session, arrival, list.enrollments(), ListedEnrollment::new);
-        }));
+    void write(long arrival, RegistrarList list, Runnable holds) {
+        holds.run();
+        forget(arrival);
+        ExecutorService writers = Executors.newFixedThreadPool(WRITERS);
+        try {
+            Writing writing = new Writing(writers, arrival, holds);
+            writing.insert(list.sessions().values(), ListedSession.class, ListedSession::new);
+            writing.insert(list.orgs().values(), ListedOrg.class, ListedOrg::new);
+            writing.insert(list.courses().values(), ListedCourse.class, ListedCourse::new);
+            writing.insert(list.classes().values(), ListedSection.class, ListedSection::new);
+            writing.insert(list.people().values(), ListedPerson.class, ListedPerson::new);
+            writing.insert(list.enrollments(), ListedEnrollment.class, ListedEnrollment::new);
+        } finally {
+            writers.shutdown();
+        }
         rows.put(arrival, list);
+    }
+
+    private final class Writing {
+        private final Executor writers;
+        private final long arrival;
+        private final Runnable holds;
+
+        Writing(Executor writers, long arrival, Runnable holds) {
+            this.writers = writers;
+            this.arrival = arrival;
+            this.holds = holds;
+        }
+
+        <C, E> void insert(Collection<C> all, Class<E> table, BiFunction<RowId, C, E> entity) {
+            List<C> inOrder = all instanceof List<C> list ? list : List.copyOf(all);
+            List<CompletableFuture<Void>> parts = new ArrayList<>();
+            for (int from = 0; from < inOrder.size(); from += TRANSACTION) {
+                int first = from;
+                int end = Math.min(inOrder.size(), from + TRANSACTION);
+                parts.add(CompletableFuture.runAsync(() -> insert(inOrder, first, end, entity), writers));
+            }
+            try {
+                CompletableFuture.allOf(parts.toArray(CompletableFuture[]::new)).join();
+            } catch (CompletionException e) {
+                throw e.getCause() instanceof RuntimeException cause ? cause : e;
+            }
+            long there = count(arrival, table);
+            if (there != inOrder.size()) {
+                throw new ConcurrencyFailureException("Arrival " + arrival + " has " + there + " rows of "
+                        + inOrder.size() + " in " + table.getSimpleName() + ": another attempt wrote there too");
+            }
+        }
+
+        private <C, E> void insert(List<C> all, int from, int end, BiFunction<RowId, C, E> entity) {
+            holds.run();
+            OnceMore.doing(() -> sessions.inStatelessTransaction(session -> {
+                session.setJdbcBatchSize(BATCH);
+                List<E> batch = new ArrayList<>(BATCH);
+                for (int ordinal = from; ordinal < end; ordinal++) {
+                    batch.add(entity.apply(new RowId(arrival, ordinal), all.get(ordinal)));
+                    if (batch.size() == BATCH || ordinal == end - 1) {
+                        session.insertMultiple(batch);
+                        batch.clear();
+                    }
+                }
+            }));
+        }
+    }
+
+    private long count(long arrival, Class<?> table) {
+        return sessions.fromStatelessSession(session -> session.createSelectionQuery(
+                        "select count(*) from " + table.getSimpleName() + " where rowId.arrivalId = :arrival",
+                        Long.class)
+                .setParameter("arrival", arrival)
+                .getSingleResult());
     }
 
     /** Takes the rows of an arrival out; how many those were. */
@@ -94,21 +172,6 @@ class ListStore {
                     .executeUpdate();
         }
         return gone;
-    }
-
-    private static <C, E> void insert(
-            StatelessSession session, long arrival, Collection<C> rows, BiFunction<RowId, C, E> entity) {
-        session.setJdbcBatchSize(BATCH);
-        List<E> batch = new ArrayList<>(BATCH);
-        int ordinal = 0;
-        for (C row : rows) {
-            batch.add(entity.apply(new RowId(arrival, ordinal++), row));
-            if (batch.size() == BATCH) {
-                session.insertMultiple(batch);
-                batch.clear();
-            }
-        }
-        session.insertMultiple(batch);
     }
 
     /** All that holds while an arrival is in use: its own rows and those of the other sources beside it. */

@@ -81,7 +81,8 @@ public class OwnLists {
         if (after.list().classes().size() > Bounds.OWN_SECTIONS) {
             throw new Refusal("That would be more than " + Bounds.OWN_SECTIONS + " sections of our own.");
         }
-        store.write(arrival.id(), after.list());
+        // nobody but this transaction knows of the arrival yet
+        store.write(arrival.id(), after.list(), () -> {});
         arrival.merge(after.merged());
         arrival.keep(after.list(), List.of(), now.id(), now.partsWith(CombinedList.OWN, arrival.id()));
         arrival.brought(DepartmentTally.sum(

@@ -42,6 +42,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 class ReadArrival {
     static final TaskDescriptor<Work> TASK = TaskDescriptor.of("read-arrival", Work.class);
 
+    /** A go at an arrival: what it does counts until another one begins, as after a process that slept for too long. */
+    private record Turn(long id, int attempt) {}
+
     /** Which arrival to read. */
     record Work(long arrival) {}
 
@@ -94,9 +97,21 @@ class ReadArrival {
         if (arrival.state() != Arrival.State.READING) {
             return;
         }
-        if (attempt(id) > MOST_ATTEMPTS) {
+        doing(new Turn(id, attempt(id)), turn -> run(turn, arrival));
+    }
+
+    private static void doing(Turn turn, Consumer<Turn> work) {
+        try {
+            work.accept(turn);
+        } catch (ListStore.Overtaken e) {
+            LOG.warn("Arrival {} is read by another process by now; try {} is over", turn.id(), turn.attempt());
+        }
+    }
+
+    private void run(Turn turn, Arrival arrival) {
+        if (turn.attempt() > MOST_ATTEMPTS) {
             refuse(
-                    id,
+                    turn,
                     arrival,
                     "Chalk Line ended " + MOST_ATTEMPTS + " times while it read this list, so it was given up; look at"
                             + " its log, and at how much memory it has");
@@ -105,41 +120,41 @@ class ReadArrival {
         try {
             Path file = Files.createTempFile("arrival", ".zip");
             try {
-                read(id, arrival, file);
+                read(turn, arrival, file);
             } finally {
                 Files.delete(file);
             }
         } catch (FaultyFileException e) {
-            end(id, "list refused", refused -> refused.refuse(e.faults(), e.count()));
+            end(turn, "list refused", refused -> refused.refuse(e.faults(), e.count()));
         } catch (IOException | UncheckedIOException e) {
-            LOG.warn("Arrival {} could not be read", id, e);
-            refuse(id, arrival, "it could not be brought here: " + said(e));
+            LOG.warn("Arrival {} could not be read", turn.id(), e);
+            refuse(turn, arrival, "it could not be brought here: " + said(e));
         } catch (OutOfMemoryError | StackOverflowError e) {
-            LOG.error("Arrival {} needs more memory than there is", id, e);
+            LOG.error("Arrival {} needs more memory than there is", turn.id(), e);
             refuse(
-                    id,
+                    turn,
                     arrival,
                     "it needs more memory than Chalk Line has; docs/limits.md says how much a list may hold");
         } catch (LmsUnavailable | DataAccessException | PersistenceException | TransactionException e) {
             // nothing that the list is to blame for: the scheduler tries again
             throw e;
         } catch (RuntimeException e) {
-            LOG.error("Arrival {} could not be read", id, e);
+            LOG.error("Arrival {} could not be read", turn.id(), e);
             refuse(
-                    id,
+                    turn,
                     arrival,
                     "reading it met a mistake of Chalk Line's own ("
                             + e.getClass().getSimpleName() + "), which its log tells; nothing of the list was kept");
         }
     }
 
-    private void read(long id, Arrival arrival, Path file) throws IOException, FaultyFileException {
+    private void read(Turn turn, Arrival arrival, Path file) throws IOException, FaultyFileException {
         Optional<Arrival> inUse = rowsInUse(arrival.source());
         Optional<Arrival> last = last(arrival).or(() -> inUse);
         Optional<RegistrarHttp.Tags> tags =
                 bring(arrival, last.filter(this::isReadAsNow).map(Arrival::tags).orElse(RegistrarHttp.Tags.NONE), file);
         if (tags.isEmpty()) {
-            end(id, "list was the same", same -> same.same(last.orElseThrow()));
+            end(turn, "list was the same", same -> same.same(last.orElseThrow()));
             return;
         }
         List<LeftOut> parts = leftOut.findByLiftedAtIsNullOrderById().stream()
@@ -151,18 +166,18 @@ class ReadArrival {
                 .filter(one -> hash.equals(one.contentHash()))
                 .findFirst();
         if (known.isPresent()) {
-            end(id, "list was the same", same -> same.same(known.get()));
+            end(turn, "list was the same", same -> same.same(known.get()));
             return;
         }
-        change(id, one -> one.know(hash, tags.get()));
+        change(turn, one -> one.know(hash, tags.get()));
         long start = System.nanoTime();
         RegistrarList list = OneRosterReader.read(file, arrival.fileName(), inUse.map(one -> store.rows(one.id())));
-        LOG.info("Arrival {} read in {} ms", id, millisSince(start));
+        LOG.info("Arrival {} read in {} ms", turn.id(), millisSince(start));
         keep(
-                id,
+                turn,
                 inUse.isEmpty()
                         ? list
-                        : without(parts, id, store.rows(inUse.get().id()), list),
+                        : without(parts, turn, store.rows(inUse.get().id()), list),
                 inUse.map(Arrival::id));
     }
 
@@ -175,10 +190,10 @@ class ReadArrival {
         return inUse().flatMap(one -> one.rowsOf(source)).flatMap(arrivals::findById);
     }
 
-    private RegistrarList without(List<LeftOut> parts, long id, RegistrarList before, RegistrarList list) {
+    private RegistrarList without(List<LeftOut> parts, Turn turn, RegistrarList before, RegistrarList list) {
         LeftOut.Applied applied = LeftOut.apply(before, list, parts);
         change(
-                id,
+                turn,
                 one -> one.leaveOut(applied.kept().entrySet().stream()
                         .map(kept -> new Arrival.Kept(kept.getKey(), kept.getValue()))
                         .toList()));
@@ -204,19 +219,39 @@ class ReadArrival {
         return known.readAt().filter(at -> leftOut.countChangedAfter(at) == 0).isPresent();
     }
 
-    private void change(long id, Consumer<Arrival> change) {
+    private void change(Turn turn, Consumer<Arrival> change) {
         transaction.executeWithoutResult(status -> {
-            Arrival arrival = arrivals.findById(id).orElseThrow();
+            Arrival arrival = held(turn);
             change.accept(arrival);
             arrivals.save(arrival);
         });
+    }
+
+    private Arrival held(Turn turn) {
+        Arrival arrival = arrivals.lock(turn.id()).orElseThrow();
+        if (!isIts(turn, arrival)) {
+            throw new ListStore.Overtaken();
+        }
+        return arrival;
+    }
+
+    private void checkStillHolds(Turn turn) {
+        if (!isIts(turn, arrivals.findById(turn.id()).orElseThrow())) {
+            throw new ListStore.Overtaken();
+        }
+    }
+
+    private static boolean isIts(Turn turn, Arrival arrival) {
+        return arrival.state() == Arrival.State.READING && arrival.attempts() == turn.attempt();
     }
 
     /** Ends a list that could not be read for reasons that are not its own. */
     void giveUp(long id, String reason) {
         Arrival arrival = arrivals.findById(id).orElseThrow();
         if (arrival.state() == Arrival.State.READING) {
-            refuse(id, arrival, "it was given up after three tries: " + reason);
+            doing(
+                    new Turn(id, arrival.attempts()),
+                    turn -> refuse(turn, arrival, "it was given up after three tries: " + reason));
         }
     }
 
@@ -231,12 +266,18 @@ class ReadArrival {
     }
 
     /** For a reason that is not the list's own, so that it is read again where it comes again. */
-    private void refuse(long id, Arrival arrival, String reason) {
+    private void refuse(Turn turn, Arrival arrival, String reason) {
         Fault fault = Fault.ofFile(arrival.fileName(), reason);
-        end(id, "list refused", refused -> {
+        end(turn, "list refused", refused -> {
             refused.know(null, RegistrarHttp.Tags.NONE);
             refused.refuse(List.of(fault), 1);
         });
+        try {
+            store.forget(turn.id());
+        } catch (RuntimeException e) {
+            // rows of a list that was refused count for nothing; they are only in the way
+            LOG.warn("Rows of arrival {} could not be taken out", turn.id(), e);
+        }
     }
 
     private static String said(Exception e) {
@@ -244,25 +285,25 @@ class ReadArrival {
     }
 
     /** @param before the arrival that has the rows of the same source which are in use */
-    private void keep(long id, RegistrarList list, Optional<Long> before) {
+    private void keep(Turn turn, RegistrarList list, Optional<Long> before) {
         // the LMS is looked at first, so that the first proof of the list is the one that is built from
         try {
             held.refresh();
         } catch (LmsUnavailable e) {
-            LOG.warn("The LMS could not be looked at for arrival {}: {}", id, e.getMessage());
+            LOG.warn("The LMS could not be looked at for arrival {}: {}", turn.id(), e.getMessage());
         }
         long start = System.nanoTime();
-        store.write(id, list);
-        String source = arrivals.findById(id).orElseThrow().source();
+        store.write(turn.id(), list, () -> checkStillHolds(turn));
+        String source = arrivals.findById(turn.id()).orElseThrow().source();
         List<Arrival.Trip> trips = before.map(rows -> guards.tripped(source, store.rows(rows), list))
                 .orElse(List.of());
         List<Oddity> odd = Oddity.of(list, before.map(store::rows));
         Optional<DepartmentTally.Sum> brought =
                 before.map(rows -> DepartmentTally.sum(DepartmentTally.between(Optional.of(store.rows(rows)), list)));
-        end(id, trips.isEmpty() ? "list kept" : "list held", arrival -> {
+        end(turn, trips.isEmpty() ? "list kept" : "list held", arrival -> {
             Optional<Arrival> now = arrivals.lockInUse();
-            Map<String, Long> parts =
-                    now.map(one -> one.partsWith(arrival.source(), id)).orElse(Map.of(arrival.source(), id));
+            Map<String, Long> parts = now.map(one -> one.partsWith(arrival.source(), turn.id()))
+                    .orElse(Map.of(arrival.source(), turn.id()));
             Long against = now.map(Arrival::id).orElse(null);
             if (trips.isEmpty()) {
                 arrival.keep(list, odd, against, parts);
@@ -271,25 +312,25 @@ class ReadArrival {
             }
             brought.ifPresent(arrival::brought);
         });
-        LOG.info("Arrival {} kept in {} ms", id, millisSince(start));
+        LOG.info("Arrival {} kept in {} ms", turn.id(), millisSince(start));
     }
 
     private static long millisSince(long start) {
         return (System.nanoTime() - start) / 1_000_000;
     }
 
-    private void end(long id, String what, Consumer<Arrival> change) {
+    private void end(Turn turn, String what, Consumer<Arrival> change) {
         transaction.executeWithoutResult(status -> {
-            Arrival arrival = arrivals.findById(id).orElseThrow();
+            Arrival arrival = held(turn);
             change.accept(arrival);
             arrivals.save(arrival);
-            pieces.forget(id);
+            pieces.forget(turn.id());
             mail.tell(arrival, before(arrival));
             ledger.write(
                     arrival.receivedBy(),
                     what,
                     arrival.fileName(),
-                    Map.of("arrival", id, "sections", arrival.sections(), "faults", arrival.faultCount()));
+                    Map.of("arrival", turn.id(), "sections", arrival.sections(), "faults", arrival.faultCount()));
         });
     }
 

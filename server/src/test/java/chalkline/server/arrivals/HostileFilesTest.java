@@ -185,4 +185,56 @@ class HostileFilesTest {
         assertThat(given.get("reason").asString()).contains("listed_org");
         assertThat(abara.get("/api/terms/27SP/proof").status()).isEqualTo(200);
     }
+
+    @Test
+    void whoeverSleptWhileItReadAListLeavesItToTheNextTry() throws IOException {
+        byte[] other = list.with("courses.csv", text -> text.replaceFirst("active,", "active,Late "));
+        Client standIns = Client.anonymous(system.standIns());
+        // the LMS is looked at before rows are written, so that the first try waits there
+        standIns.put("/lms/api/trouble", "{\"latencyMillis\":3000}");
+        long id;
+        try {
+            id = abara.upload("/api/arrivals", "slept.zip", other)
+                    .json()
+                    .get("id")
+                    .asLong();
+            abara.until(
+                    "/api/arrivals/" + id,
+                    one -> db.sql("select count(*) from arrival where id = ? and content_hash is not null")
+                                    .param(id)
+                                    .query(Integer.class)
+                                    .single()
+                            == 1);
+            db.sql("update arrival set attempts = attempts + 1 where id = ?")
+                    .param(id)
+                    .update();
+        } finally {
+            standIns.put("/lms/api/trouble", "{\"latencyMillis\":0}");
+        }
+        abara.until(
+                "/api/arrivals/" + id,
+                one -> db.sql("select count(*) from scheduled_tasks where task_name = 'read-arrival'")
+                                .query(Integer.class)
+                                .single()
+                        == 0);
+        assertThat(abara.get("/api/arrivals/" + id).json().get("state").asString())
+                .isEqualTo("READING");
+        assertThat(rows(id)).isZero();
+
+        system.bean(ReadArrival.class).run(id);
+        assertThat(abara.get("/api/arrivals/" + id).json().get("state").asString())
+                .isEqualTo("KEPT");
+        assertThat(rows(id)).isPositive();
+        // an earlier try that wakes only now changes nothing of it
+        system.bean(ReadArrival.class).giveUp(id, "too late");
+        assertThat(abara.get("/api/arrivals/" + id).json().get("state").asString())
+                .isEqualTo("KEPT");
+    }
+
+    private static int rows(long arrival) {
+        return db.sql("select count(*) from listed_enrollment where arrival_id = ?")
+                .param(arrival)
+                .query(Integer.class)
+                .single();
+    }
 }

@@ -48,6 +48,9 @@ public final class Bench {
             }
             rows.addAll(Growing.measure(lists));
         }
+        if (only.isEmpty() || only.equals("store")) {
+            rows.addAll(Application.store(large));
+        }
         if (only.isEmpty() || only.equals("screens")) {
             rows.addAll(Application.measure(large));
         }
@@ -62,7 +65,7 @@ public final class Bench {
         }
         if (rows.isEmpty()) {
             throw new IllegalArgumentException(
-                    "There are files, growth, screens, builds, large and people to measure, no " + only + ".");
+                    "There are files, growth, store, screens, builds, large and people to measure, no " + only + ".");
         }
         System.out.println();
         System.out.println(Hardware.told());

@@ -19,6 +19,9 @@ final class Adoption {
     private final Set<String> adopted = new HashSet<>();
 
     private Adoption(List<Draft> drafts, HeldShells held, String term) {
+        if (held.all().isEmpty()) {
+            return;
+        }
         Set<String> keys = new HashSet<>();
         drafts.forEach(draft -> keys.add(draft.key()));
         for (HeldShell shell : held.all()) {

@@ -19,7 +19,7 @@ final class Codes {
 
     /** Settles the codes of all drafts, which come by key. */
     static void makeUnique(List<Draft> drafts, int limit) {
-        sharing(drafts).forEach(Codes::tellApart);
+        sharing(drafts).parallelStream().forEach(Codes::tellApart);
         for (Draft draft : drafts) {
             if (Text.length(draft.code()) > limit) {
                 draft.snags.add(Snag.CODE_TOO_LONG);

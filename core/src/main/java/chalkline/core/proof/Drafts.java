@@ -160,9 +160,7 @@ final class Drafts {
 
     /** The shells on their way into a proof, each to be changed by it. */
     List<Draft> begin() {
-        List<Draft> begun = new ArrayList<>(all.size());
-        all.forEach(rendered -> begun.add(new Draft(rendered)));
-        return begun;
+        return new ArrayList<>(all.parallelStream().map(Draft::new).toList());
     }
 
     private static Rendered render(Shell shell, Rendering rendering, Windows windows) {

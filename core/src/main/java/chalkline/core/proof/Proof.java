@@ -40,6 +40,7 @@ public final class Proof {
     private final Stack stack;
     private final List<Shell> shells;
     private final Drafts drafts;
+    private final Settled settled;
     private final List<ProofRow> rows;
 
     /** What a proof is of, whatever the conventions. */
@@ -92,11 +93,17 @@ public final class Proof {
         Collection<Joined> joined = JoinedSections.of(inputs.termCode(), moved, moves.apply(others), conventions)
                 .values();
         Shells making = new Shells(conventions, stack);
-        this.shells = before.filter(proof -> areJoinedAlike(proof.conventions, conventions))
-                .flatMap(proof -> making.again(proof.shells, proof.stack))
-                .orElseGet(() -> making.of(moved, joined));
+        Optional<List<Shell>> again = before.filter(proof -> areJoinedAlike(proof.conventions, conventions))
+                .flatMap(proof -> making.again(proof.shells, proof.stack));
+        this.shells = again.orElseGet(() -> making.of(moved, joined));
         this.drafts = Drafts.of(shells, conventions, before.map(proof -> proof.drafts));
-        this.rows = rows(begin(joined), making);
+        List<Draft> begun = begin(joined);
+        this.settled = before.filter(
+                        proof -> again.isPresent() && proof.conventions.limits().equals(conventions.limits()))
+                .map(proof -> proof.settled)
+                .filter(earlier -> earlier.holdsFor(begun))
+                .orElseGet(() -> settle(begun, making));
+        this.rows = rows(begun);
     }
 
     /** Whether both put the same sections together, as far as cross-lists do. */
@@ -121,17 +128,22 @@ public final class Proof {
         return begun;
     }
 
-    private List<ProofRow> rows(List<Draft> begun, Shells shells) {
-        Adoption.adopt(begun, inputs.held(), inputs.termCode());
-        new JoinedSnags(shells, inputs.held()).ofHeldShells(begun);
-        OwnListed.judge(begun, inputs.sections());
-        Codes.makeUnique(begun, conventions.limits().code());
-        List<Clashes.Closing> closings = new Clashes(begun, inputs.held(), inputs.termCode(), kept).judge();
+    private Settled settle(List<Draft> begun, Shells making) {
+        return Settled.of(
+                begun,
+                inputs.held(),
+                inputs.termCode(),
+                new JoinedSnags(making, inputs.held()),
+                inputs.sections(),
+                conventions.limits().code(),
+                kept);
+    }
 
+    private List<ProofRow> rows(List<Draft> begun) {
         List<ProofRow> all = begun.parallelStream().map(this::row).toList();
-        return closings.isEmpty()
+        return settled.closings().isEmpty()
                 ? all
-                : Stream.concat(all.stream(), closings.stream().map(Proof::row))
+                : Stream.concat(all.stream(), settled.closings().stream().map(Proof::row))
                         .sorted(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT))
                         .toList();
     }

@@ -82,11 +82,10 @@ final class Shells {
     }
 
     private boolean isPutTogetherAsBefore(Shell shell, Stack then) {
-        return shell.joined().isPresent()
-                || shell.sections().stream()
-                        .allMatch(section -> stack.settingsOf(section)
-                                .get(Setting.SHELL_PER)
-                                .equals(then.settingsOf(section).get(Setting.SHELL_PER)));
+        return shell.sections().stream()
+                .allMatch(section -> stack.settingsOf(section)
+                        .get(Setting.SHELL_PER)
+                        .equals(then.settingsOf(section).get(Setting.SHELL_PER)));
     }
 
     private Shell withItsSettings(Shell shell) {

@@ -381,4 +381,21 @@ class ProofTest {
                 .extracting(ProofRow::title)
                 .containsExactly("OCEA 210-001", "OCEA 210-002");
     }
+
+    @Test
+    void aShellThatAnEditStopsKeepsFromBeingClosedWhatStandsForItsSection() {
+        Lists lists = tides().section("b", "c", "001");
+        ProofRow row = proof(lists, PLAIN).get(0);
+        List<HeldShell> twice =
+                List.of(Campuses.heldAs(row, "x:first", false), Campuses.heldAs(row, "x:second", false));
+        Proof before = Proof.of(lists.list(), lists.sections(), "27SP", PLAIN, twice);
+        assertThat(before.rows()).extracting(ProofRow::action).contains(Action.CLOSE);
+
+        Conventions noTitles = new Rules().all("title", "{topic}").done();
+        assertThat(before.under(noTitles).rows()).extracting(ProofRow::action).containsOnly(Action.STOP);
+        assertThat(before.under(noTitles).rows().stream().map(ProofTest::asText))
+                .isEqualTo(Proof.of(lists.list(), lists.sections(), "27SP", noTitles, twice).rows().stream()
+                        .map(ProofTest::asText)
+                        .toList());
+    }
 }

@@ -118,33 +118,27 @@ class EffectService {
         ProofService.Computed before = proofs.proof(key);
         Proof proof = asks.whileWanted(() -> before.proof().under(edited));
         Predicate<ProofRow> seen = reached.seen(key, Right.READ_PROOF);
-        List<ProofRow> after = proof.rows().stream()
-                .filter(row -> seen.test(row)
-                        || Optional.ofNullable(before.byKey().get(row.key()))
-                                .filter(seen)
-                                .isPresent())
-                .toList();
-
         When when = change.about(edited);
-        List<ProofRow> about = after.stream()
-                .filter(row -> lead(row).filter(when::matches).isPresent())
+        List<Judged> judged = proof.rows().parallelStream()
+                .map(row -> Judged.of(row, before.byKey().get(row.key()), when))
+                .filter(one -> seen.test(one.row()) || one.was().filter(seen).isPresent())
                 .toList();
+        List<ProofRow> about =
+                judged.stream().filter(Judged::about).map(Judged::row).toList();
         Map<Setting, Integer> fields = new EnumMap<>(Setting.class);
         Map<String, Integer> departments = new HashMap<>();
         List<ProofViews.Sample> samples = new ArrayList<>();
         int shells = 0;
         int standing = 0;
-        for (ProofRow row : after) {
-            ProofRow was = before.byKey().get(row.key());
-            List<Setting> changed = was == null ? List.of() : changedFields(was, row);
-            if (!changed.isEmpty() || was == null) {
+        for (Judged one : judged) {
+            if (!one.changed().isEmpty() || one.was().isEmpty()) {
                 shells++;
-                standing += row.held().isPresent() ? 1 : 0;
-                departments.merge(departmentOf(row), 1, Integer::sum);
-                changed.forEach(setting -> fields.merge(setting, 1, Integer::sum));
-                changed.stream()
+                standing += one.row().held().isPresent() ? 1 : 0;
+                departments.merge(departmentOf(one.row()), 1, Integer::sum);
+                one.changed().forEach(setting -> fields.merge(setting, 1, Integer::sum));
+                one.changed().stream()
                         .filter(setting -> samples.size() < SAMPLES)
-                        .forEach(setting -> samples.add(sample(was, row, setting)));
+                        .forEach(setting -> samples.add(sample(one.was().orElseThrow(), one.row(), setting)));
             }
         }
         return new ProofViews.Effect(
@@ -158,12 +152,30 @@ class EffectService {
                         .map(entry -> new ProofViews.DepartmentCount(entry.getKey(), entry.getValue()))
                         .sorted(Comparator.comparing(ProofViews.DepartmentCount::department))
                         .toList(),
-                snags(reached.rows(key, Right.READ_PROOF), after),
+                snags(
+                        reached.rows(key, Right.READ_PROOF),
+                        judged.stream().map(Judged::row).toList()),
                 samples,
                 edgeCases(about),
                 named(about),
                 proofs.unknownMoves(key, edited),
                 change.stack() == null ? List.of() : matches(key, proof, edited));
+    }
+
+    /**
+     * A row after the edit.
+     *
+     * @param changed settings that come out otherwise
+     * @param about whether it is one of those that the edit is about
+     */
+    private record Judged(ProofRow row, Optional<ProofRow> was, List<Setting> changed, boolean about) {
+        static Judged of(ProofRow row, ProofRow was, When when) {
+            return new Judged(
+                    row,
+                    Optional.ofNullable(was),
+                    was == null ? List.of() : changedFields(was, row),
+                    lead(row).filter(when::matches).isPresent());
+        }
     }
 
     /** An edit leaves most shells with the very values that they had, which is seen at once. */

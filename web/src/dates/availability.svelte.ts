@@ -1,6 +1,7 @@
 import { SvelteSet } from 'svelte/reactivity'
 import { changeOf } from '../api/change'
 import { get, post, Problem, type Api, type FieldError } from '../api/client'
+import { withMore } from '../parts/ordered'
 import { byDays } from './time'
 
 export type Row = Api['DateRow']
@@ -15,7 +16,7 @@ export type Line =
     | { kind: 'section'; row: Row; section: Section }
 
 const EDGES: Edge[] = ['opens', 'closes']
-const PAGE = 2000
+const PAGE = 1000
 const LOOKED_AT = 500
 const ORDER = new Intl.Collator('en', { numeric: true })
 
@@ -147,11 +148,16 @@ export class Availability {
         for (let more = true; more;) {
             const query = { versions: frame.versions, after, limit: PAGE }
             const page = await get('/api/terms/{term}/dates/rows', { path: this.path, query })
-            rows = rows.concat(page.rows)
+            rows = withMore(rows, page.rows, (row) => row.name)
+            if (!this.complete) {
+                // the first can be looked at while the rest comes
+                this.all = rows
+                this.frame = frame
+            }
             after = page.next ?? ''
             more = page.next !== null
         }
-        this.all = rows.sort((a, b) => ORDER.compare(a.name, b.name))
+        this.all = rows
         this.frame = frame
         this.complete = true
     }

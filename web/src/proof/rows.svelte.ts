@@ -1,4 +1,5 @@
 import { get, type Api } from '../api/client'
+import { withMore } from '../parts/ordered'
 
 export type Row = Api['ProofRow'] & { find: string }
 
@@ -14,6 +15,7 @@ export interface Filter {
 }
 
 const PAGE = 1000
+const ORDER = new Intl.Collator('en', { numeric: true })
 
 /** The rows of a term's proof, fetched page by page; those there already can be worked with. */
 export class Rows {
@@ -35,6 +37,7 @@ export class Rows {
             rows = withMore(
                 rows,
                 page.rows.map((row) => ({ ...row, find: searchable(row) })),
+                (row) => row.code,
             )
             if (!this.summary || !this.complete) this.all = rows
             this.summary ??= seen
@@ -49,30 +52,6 @@ export class Rows {
 
 function searchable(row: Api['ProofRow']): string {
     return `${row.code} ${row.title} ${row.category} ${row.reference} ${row.key}`.toLowerCase()
-}
-
-const ORDER = new Intl.Collator('en', { numeric: true })
-
-/**
- * Rows in the order of their codes with some more, put in their places. Sorting all of them at once would hold up the
- * screen.
- */
-export function withMore(rows: Row[], more: Row[]): Row[] {
-    const sorted = [...more].sort((a, b) => ORDER.compare(a.code, b.code))
-    const all: Row[] = []
-    let next = 0
-    for (const row of rows) {
-        for (
-            let first = sorted[next];
-            first && ORDER.compare(first.code, row.code) < 0;
-            first = sorted[next]
-        ) {
-            all.push(first)
-            next++
-        }
-        all.push(row)
-    }
-    return all.concat(sorted.slice(next))
 }
 
 /** The rows that a filter leaves. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { differing, fieldName, filtered, grouped, type Row, withMore } from './rows.svelte'
+import { differing, fieldName, filtered, grouped, type Row } from './rows.svelte'
 
 function row(key: string, more: Partial<Row> = {}): Row {
     const base = {
@@ -62,17 +62,6 @@ describe('filtered', () => {
     test('by every word of a search, in any order and case', () => {
         expect(filtered(rows, { ...ALL, q: 'LUND a-1' })).toHaveLength(1)
         expect(filtered(rows, { ...ALL, q: 'lund a-2' })).toHaveLength(0)
-    })
-})
-
-describe('withMore', () => {
-    test('puts codes in natural order, however they come', () => {
-        const codes = ['c-10', 'c-9', 'a', 'c-9b', 'd', 'c-100', 'b', 'c-9']
-        for (let cut = 0; cut <= codes.length; cut++) {
-            const page = (some: string[]) => some.map((code, i) => row(`${code} ${i} ${cut}`, { code }))
-            const all = withMore(withMore([], page(codes.slice(0, cut))), page(codes.slice(cut)))
-            expect(all.map((r) => r.code)).toEqual(['a', 'b', 'c-9', 'c-9', 'c-9b', 'c-10', 'c-100', 'd'])
-        }
     })
 })
 

@@ -16,7 +16,7 @@
     import { letters, mustRest } from './frame/letters.svelte'
     import NewPassword from './frame/NewPassword.svelte'
     import { NO_TERM, route, type Station } from './frame/nav.svelte'
-    import { STATIONS } from './frame/stations'
+    import { DESK_VIEWS, STATIONS } from './frame/stations'
     import SignIn from './frame/SignIn.svelte'
     import People from './people/People.svelte'
     import Requests from './requests/Requests.svelte'
@@ -34,14 +34,6 @@
 
     /** What one must be able to see for a station, where it is not the proof. */
     const NEEDS: Partial<Record<Station, Right>> = { arrivals: 'READ_LISTS', build: 'READ_BUILDS' }
-    const VIEWS: Record<string, string> = {
-        teaching: 'My teaching',
-        requests: 'Requests',
-        people: 'People',
-        ledger: 'Ledger',
-        courses: 'Courses',
-    }
-
     let find = $state<HTMLInputElement>()
     let keysShown = $state(false)
 
@@ -78,7 +70,7 @@
 
     /** What of the desk is looked at. */
     const view = $derived(route.station === 'desk' ? (route.params.view ?? '') : '')
-    const title = $derived(VIEWS[view] ?? STATIONS.find((s) => s.id === route.station)?.name ?? 'Desk')
+    const title = $derived(DESK_VIEWS[view] ?? STATIONS.find((s) => s.id === route.station)?.name ?? 'Desk')
 </script>
 
 <svelte:window onkeydowncapture={rest} onkeydown={pressed} onfocusin={(e) => letters.focused(e.target)} />

@@ -23,6 +23,10 @@
         at: number
     } = $props()
 
+    /** In pixels, at least. */
+    const WIDTH = 264
+    const ADD = 240
+
     const columns = $derived(edit.draft.columns)
     // rows of another number of columns were made before the last edit
     const rows = $derived((preview?.rows ?? []).filter((row) => row.cells.length === columns.length))
@@ -41,7 +45,8 @@
 </script>
 
 <div class="scroll">
-    <table>
+    <!-- of a width that follows from nothing but the columns: what moves while it is pressed is not pressed -->
+    <table style:width="max(100%, {columns.length * WIDTH + ADD}px)">
         <thead>
             <tr>
                 {#each columns as column, i (i)}
@@ -105,11 +110,9 @@
         padding: 0 20px 20px;
     }
     table {
-        width: auto;
-        min-width: 100%;
+        table-layout: fixed;
     }
     th {
-        min-width: 176px;
         vertical-align: top;
         padding: 8px 14px 8px 8px;
         border-left: 3px solid transparent;
@@ -139,14 +142,13 @@
         border-color: var(--brick);
     }
     .add {
-        min-width: 120px;
+        width: 240px;
         white-space: nowrap;
     }
     td {
         border-top: 1px solid var(--hair);
         padding: 3px 14px 3px 11px;
         white-space: nowrap;
-        max-width: 340px;
         overflow: hidden;
         text-overflow: ellipsis;
     }

@@ -1,9 +1,25 @@
-import { STATIONS } from './stations'
+import { DESK_VIEWS, STATIONS } from './stations'
 
 export type Station = (typeof STATIONS)[number]['id'] | 'desk'
 
 /** Stands in an address for a term before any is known. */
 export const NO_TERM = '-'
+
+function parts(path: string): string[] {
+    return path.split('/').filter(Boolean).map(decodeURIComponent)
+}
+
+/** The path of an address that only a person writes, as /people or /proof; it is put right. */
+function typed(): string | undefined {
+    const [only, more] = parts(location.pathname)
+    if (only === undefined || more !== undefined) return undefined
+    if (DESK_VIEWS[only]) {
+        history.replaceState(null, '', `/?view=${only}`)
+        return '/'
+    }
+    const known = STATIONS.some((station) => station.id === only && station.there)
+    return known ? `/${NO_TERM}/${only}` : undefined
+}
 
 class Route {
     term = $state(NO_TERM)
@@ -16,7 +32,7 @@ class Route {
     }
 
     private read() {
-        const [term, station] = location.pathname.split('/').filter(Boolean).map(decodeURIComponent)
+        const [term, station] = parts(typed() ?? location.pathname)
         const known = STATIONS.find((s) => s.id === station && s.there)
         // the desk is of no term, and one comes back from it to the term that one was at
         this.term = term ?? this.term

@@ -57,6 +57,8 @@ describe('the line', () => {
     test('moves with a build', () => {
         const building = { id: 1, state: 'RUNNING', shells: 1200, done: 300, failed: 2, reason: '' }
         expect(said('proof', {}, { builds: 1200, building })?.plain).toBe('898 to come')
+        const planning = { ...building, state: 'PLANNING', shells: 0, done: 0, failed: 0 }
+        expect(said('proof', {}, { builds: 1200, building: planning })?.plain).toBe('being planned')
     })
     test('says that a list is held, and that a term has none', () => {
         expect(said('arrivals', { heldLists: 2 })?.stop).toBe('2 lists held')

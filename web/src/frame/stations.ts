@@ -60,6 +60,15 @@ export const STATIONS = [
     })),
 ] as const
 
+/** What is of no term, by what the address says of it. */
+export const DESK_VIEWS: Record<string, string> = {
+    teaching: 'My teaching',
+    requests: 'Requests',
+    people: 'People',
+    ledger: 'Ledger',
+    courses: 'Courses',
+}
+
 function arrivals(line: Line): Said {
     const held = line.heldLists ? `${count(line.heldLists, 'list')} held` : ''
     if (line.listReadAt === null) return { plain: held ? '' : 'nothing yet', stop: held }
@@ -78,6 +87,8 @@ function proof(line: Line): Said {
 /** What a proof waits for but for closings, which are never within a number of something else. */
 function waiting(term: Api['DeskTerm'] | null): string {
     const now = term?.building
+    // until its steps are written down, how many shells it is of is not known
+    if (now?.state === 'PLANNING') return 'being planned'
     if (now) return `${number(Math.max(0, now.shells - now.done - now.failed))} to come`
     const builds = term?.builds ? `${number(term.builds)} to build` : ''
     const changes = term?.changes ? `${number(term.changes)} to change` : ''

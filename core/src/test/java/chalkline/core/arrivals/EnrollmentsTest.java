@@ -30,8 +30,11 @@ class EnrollmentsTest {
                 default -> Integer.toString(random.nextInt(9000));
             };
             Integer known = expected.get(id);
+            char[] among = ("<" + id + ">").toCharArray();
             assertThat(pool.find(id)).isEqualTo(known == null ? -1 : known);
-            assertThat(pool.add(id)).isEqualTo(known == null ? expected.size() : -1);
+            assertThat(pool.find(among, 1, id.length())).isEqualTo(known == null ? -1 : known);
+            assertThat(i % 2 == 0 ? pool.add(id) : pool.add(among, 1, id.length()))
+                    .isEqualTo(known == null ? expected.size() : -1);
             expected.putIfAbsent(id, expected.size());
         }
         expected.forEach((id, number) -> assertThat(pool.get(number)).isEqualTo(id));

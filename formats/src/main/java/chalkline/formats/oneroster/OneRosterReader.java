@@ -17,8 +17,6 @@ import chalkline.formats.Fault;
 import chalkline.formats.Faults;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.oneroster.FieldChecks.Day;
-import chalkline.formats.oneroster.Table.Column;
-import chalkline.formats.oneroster.Table.Looked;
 import chalkline.formats.oneroster.Table.Row;
 import java.io.IOException;
 import java.nio.file.Path;

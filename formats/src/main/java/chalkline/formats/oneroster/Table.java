@@ -44,58 +44,6 @@ final class Table {
     private int[] longest = {};
     private long count;
 
-    /** A column whose place is looked up once, when the header is read. */
-    static class Column {
-        private final String name;
-        int place = -1;
-
-        private Column(String name) {
-            this.name = name;
-        }
-    }
-
-    /** Texts of fields; one that stands on the characters of the one above it is the same text. */
-    private static final class Texts {
-        private final String[] above;
-        private final Block[] blocks;
-        private final int[] froms;
-
-        Texts(int width) {
-            above = new String[width];
-            blocks = new Block[width];
-            froms = new int[width];
-        }
-
-        String text(Block block, int record, int place) {
-            int length = block.length(record, place);
-            int from = block.from(record, place);
-            if (length == 0 || (blocks[place] == block && froms[place] == from)) {
-                return length == 0 ? "" : above[place];
-            }
-            String text = new String(block.text(), from, length);
-            if (!text.equals(above[place])) {
-                above[place] = text;
-            }
-            blocks[place] = block;
-            froms[place] = from;
-            return above[place];
-        }
-    }
-
-    /** A column of whose fields something is found by their text; a field that repeats the one above is not asked anew. */
-    static final class Looked<T> extends Column {
-        private final Function<String, T> find;
-        private Block block;
-        private int from;
-        private T found;
-        private boolean isEmpty;
-
-        private Looked(String name, Function<String, T> find) {
-            super(name);
-            this.find = find;
-        }
-    }
-
     private enum Status {
         ACTIVE,
         DELETED,
@@ -162,14 +110,10 @@ final class Table {
         /** What its text in the column finds; that of an empty one where the column is not there. */
         <T> T find(Looked<T> column) {
             boolean empty = isEmpty(column);
-            int from = empty ? -1 : block.from(record, column.place);
-            if (empty ? !column.isEmpty : column.isEmpty || column.block != block || column.from != from) {
-                column.found = column.find.apply(get(column));
-                column.block = block;
-                column.from = from;
-                column.isEmpty = empty;
+            if (!column.repeats(block, empty ? -1 : block.from(record, column.place))) {
+                column.find(get(column));
             }
-            return column.found;
+            return column.found();
         }
 
         /** The number of the id in a column; -1 where the pool has no such. */
@@ -293,7 +237,7 @@ final class Table {
         }
         texts = new Texts(width);
         longest = names.stream().mapToInt(layout::longest).toArray();
-        columns.forEach(column -> column.place = places.getOrDefault(column.name, -1));
+        columns.forEach(column -> column.place = places.getOrDefault(column.name(), -1));
         return right;
     }
 
@@ -308,7 +252,7 @@ final class Table {
         }
         for (Column column : filled) {
             if (row.isEmpty(column)) {
-                row.fault(column.name, "the field is empty");
+                row.fault(column.name(), "the field is empty");
             }
         }
         for (int place = 0; place < width; place++) {

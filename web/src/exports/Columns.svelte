@@ -90,7 +90,7 @@
         <tbody>
             {#each rows as row, n (n)}
                 <tr class:out={row.leftOut !== null} title={row.leftOut ?? undefined}>
-                    {#each row.cells as cell, i (i)}<td class:at={i === at}>{cell}</td>{/each}
+                    {#each row.cells as cell, i (i)}<td class:at={i === at} title={cell}>{cell}</td>{/each}
                     {#if !disabled}
                         <td class="why"
                             >{#if row.leftOut}<b class="brick">■ left out:</b> {row.leftOut}{/if}</td

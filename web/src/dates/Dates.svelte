@@ -47,19 +47,20 @@
     const keptOut = $derived(availability.all.filter((one) => one.keptOut > 0).length)
 
     onMount(() =>
-        campus.attempt(async () => {
-            await availability.load()
-            centre = (whole.from + whole.to) / 2
-            if (!route.params.day) {
-                const now = dayNumber(today)
-                route.set({
-                    day:
-                        now < whole.from || now > whole.to
-                            ? isoDay(dayNumber(availability.frame?.term.first ?? today))
-                            : today,
-                })
-            }
-        }),
+        campus.attempt(() =>
+            availability.load(() => {
+                centre = (whole.from + whole.to) / 2
+                if (!route.params.day) {
+                    const now = dayNumber(today)
+                    route.set({
+                        day:
+                            now < whole.from || now > whole.to
+                                ? isoDay(dayNumber(availability.frame?.term.first ?? today))
+                                : today,
+                    })
+                }
+            }),
+        ),
     )
 
     $effect(() => {

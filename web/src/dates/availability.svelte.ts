@@ -1,7 +1,7 @@
 import { SvelteSet } from 'svelte/reactivity'
 import { changeOf } from '../api/change'
 import { get, post, Problem, type Api, type FieldError } from '../api/client'
-import { withMore } from '../parts/ordered'
+import { ORDER, withMore } from '../parts/ordered'
 import { byDays } from './time'
 
 export type Row = Api['DateRow']
@@ -18,7 +18,6 @@ export type Line =
 const EDGES: Edge[] = ['opens', 'closes']
 const PAGE = 1000
 const LOOKED_AT = 500
-const ORDER = new Intl.Collator('en', { numeric: true })
 
 /** Rows under headings, each shared shell with its sections where they differ or where it is the chosen one. */
 export function lines(rows: Row[], by: string, chosen: string): Line[] {
@@ -141,7 +140,8 @@ export class Availability {
         return { term: this.term }
     }
 
-    async load() {
+    /** @param begun what is done once the first rows can be looked at, while the rest comes */
+    async load(begun = () => {}) {
         const frame = await get('/api/terms/{term}/dates', { path: this.path })
         let rows: Row[] = []
         let after = ''
@@ -150,9 +150,11 @@ export class Availability {
             const page = await get('/api/terms/{term}/dates/rows', { path: this.path, query })
             rows = withMore(rows, page.rows, (row) => row.name)
             if (!this.complete) {
-                // the first can be looked at while the rest comes
                 this.all = rows
-                this.frame = frame
+                if (!this.frame) {
+                    this.frame = frame
+                    begun()
+                }
             }
             after = page.next ?? ''
             more = page.next !== null

@@ -1,4 +1,5 @@
-const ORDER = new Intl.Collator('en', { numeric: true })
+/** Natural order: numbers in a text count as numbers. */
+export const ORDER = new Intl.Collator('en', { numeric: true })
 
 /**
  * Rows in natural order of what they go by, with some more put in their places. Sorting all of them at once would hold up

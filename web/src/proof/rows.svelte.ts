@@ -1,5 +1,5 @@
 import { get, type Api } from '../api/client'
-import { withMore } from '../parts/ordered'
+import { ORDER, withMore } from '../parts/ordered'
 
 export type Row = Api['ProofRow'] & { find: string }
 
@@ -15,7 +15,6 @@ export interface Filter {
 }
 
 const PAGE = 1000
-const ORDER = new Intl.Collator('en', { numeric: true })
 
 /** The rows of a term's proof, fetched page by page; those there already can be worked with. */
 export class Rows {

@@ -74,58 +74,74 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
             from = Arrays.copyOf(from, fields * 2);
             lengths = Arrays.copyOf(lengths, fields * 2);
         }
-        int begin = offset;
-        int end = offset + length;
-        while (begin < end && Text.isWhiteSpace(buffer[begin])) {
-            begin++;
-        }
-        while (end > begin && Text.isWhiteSpace(buffer[end - 1])) {
-            end--;
-        }
-        if (end - begin == length && index < fieldsAbove && repeats(above + index, buffer, offset, length)) {
+        if (index < fieldsAbove && repeats(above + index, buffer, offset, length)) {
             from[fields] = from[above + index];
             lengths[fields] = length;
+        } else if (index < passedOver.length && passedOver[index]) {
+            leave(buffer, offset, offset + length);
         } else {
-            if (holdsControl(buffer, offset, offset + length)) {
-                withControls.set(fields);
-            }
-            keep(buffer, begin, index < passedOver.length && passedOver[index] ? 0 : end - begin);
+            keep(buffer, offset, offset + length);
         }
         fields++;
     }
 
+    /** What is the same as the trimmed field above is trimmed too. */
     private boolean repeats(int field, char[] buffer, int offset, int length) {
         // one with a control character may have been trimmed of it
         if (lengths[field] != length || (!withControls.isEmpty() && withControls.get(field))) {
             return false;
         }
         // what differs does so near its end
-        int begin = from[field];
-        for (int i = length - 1; i >= 0; i--) {
-            if (text[begin + i] != buffer[offset + i]) {
+        char[] kept = text;
+        for (int a = from[field] + length - 1, b = offset + length - 1; b >= offset; a--, b--) {
+            if (kept[a] != buffer[b]) {
                 return false;
             }
         }
         return true;
     }
 
-    private static boolean holdsControl(char[] buffer, int from, int to) {
-        for (int i = from; i < to; i++) {
-            if (Characters.isControl(buffer[i])) {
-                return true;
-            }
-        }
-        return false;
+    private void leave(char[] buffer, int begin, int end) {
+        noteControls(buffer, begin, end);
+        from[fields] = used;
+        lengths[fields] = 0;
     }
 
-    private void keep(char[] buffer, int begin, int length) {
+    private void keep(char[] buffer, int begin, int end) {
+        int first = begin;
+        int last = end;
+        while (first < last && Text.isWhiteSpace(buffer[first])) {
+            first++;
+        }
+        while (last > first && Text.isWhiteSpace(buffer[last - 1])) {
+            last--;
+        }
+        int length = last - first;
         if (used + length > text.length) {
             text = Arrays.copyOf(text, Math.max(used + length, text.length * 2));
         }
-        System.arraycopy(buffer, begin, text, used, length);
+        char[] to = text;
+        boolean plain = length == end - begin;
+        for (int i = first, at = used; i < last; i++, at++) {
+            char c = buffer[i];
+            to[at] = c;
+            plain &= c >= ' ' && c <= '~';
+        }
+        if (!plain) {
+            noteControls(buffer, begin, end);
+        }
         from[fields] = used;
         lengths[fields] = length;
         used += length;
+    }
+
+    private void noteControls(char[] buffer, int begin, int end) {
+        for (int i = begin; i < end; i++) {
+            if (Characters.isControl(buffer[i])) {
+                withControls.set(fields);
+                return;
+            }
+        }
     }
 
     @Override

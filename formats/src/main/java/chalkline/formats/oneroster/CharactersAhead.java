@@ -2,8 +2,8 @@ package chalkline.formats.oneroster;
 
 import java.io.IOException;
 import java.io.Reader;
-import java.util.Arrays;
 import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.Executor;
 
 /** Reads on a thread of its own, ahead: unpacking and decoding take as long as what is done with the characters. */
@@ -11,17 +11,33 @@ final class CharactersAhead extends Reader {
     private static final int CHARACTERS = 64 * 1024;
     private static final int CHUNKS_AHEAD = 8;
 
-    private final Handover<char[]> chunks = new Handover<>(CHUNKS_AHEAD);
-    private char[] chunk = {};
+    private final Handover<Chunk> chunks = new Handover<>(CHUNKS_AHEAD);
+    /** Those that were gone through, to be filled again. */
+    private final ArrayBlockingQueue<Chunk> spare = new ArrayBlockingQueue<>(CHUNKS_AHEAD);
+
+    private Chunk chunk = new Chunk(0);
     private int next;
+
+    private static final class Chunk {
+        private final char[] characters;
+        private int length;
+
+        Chunk(int room) {
+            characters = new char[room];
+        }
+
+        boolean fill(Reader in) throws IOException {
+            length = in.read(characters);
+            return length >= 0;
+        }
+    }
 
     CharactersAhead(Reader in, Executor threads) {
         threads.execute(() -> chunks.run(to -> {
-            char[] buffer = new char[CHARACTERS];
-            for (int read = in.read(buffer); read >= 0; read = in.read(buffer)) {
-                if (!to.put(Arrays.copyOf(buffer, read))) {
-                    return;
-                }
+            Chunk free = new Chunk(CHARACTERS);
+            while (free.fill(in) && to.put(free)) {
+                Chunk again = spare.poll();
+                free = again == null ? new Chunk(CHARACTERS) : again;
             }
         }));
     }
@@ -29,15 +45,18 @@ final class CharactersAhead extends Reader {
     @Override
     public int read(char[] into, int offset, int length) throws IOException {
         while (next == chunk.length) {
-            Optional<char[]> more = chunks.take();
+            Optional<Chunk> more = chunks.take();
             if (more.isEmpty()) {
                 return -1;
+            }
+            if (chunk.characters.length > 0) {
+                spare.offer(chunk); // one too many goes
             }
             chunk = more.get();
             next = 0;
         }
         int count = Math.min(length, chunk.length - next);
-        System.arraycopy(chunk, next, into, offset, count);
+        System.arraycopy(chunk.characters, next, into, offset, count);
         next += count;
         return count;
     }

@@ -37,8 +37,14 @@ final class FieldChecks {
     /** The day that a field gives; empty where it is empty or, which is told, no day. */
     Optional<LocalDate> date(Row row, String column) {
         Day day = day(row.get(column));
-        day.wrong().ifPresent(reason -> row.fault(column, reason));
+        tell(row, column, day);
         return day.date();
+    }
+
+    void tell(Row row, String column, Day day) {
+        if (day.wrong().isPresent()) {
+            row.fault(column, day.wrong().get());
+        }
     }
 
     Day day(String text) {

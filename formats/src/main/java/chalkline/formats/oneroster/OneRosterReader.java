@@ -376,8 +376,10 @@ public final class OneRosterReader {
                     if (!row.find(atSchool)) {
                         fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
                     }
-                    row.find(begins).wrong().ifPresent(reason -> row.fault("beginDate", reason));
-                    row.find(ends).wrong().ifPresent(reason -> row.fault("endDate", reason));
+                    Day begin = row.find(begins);
+                    fields.tell(row, "beginDate", begin);
+                    Day end = row.find(ends);
+                    fields.tell(row, "endDate", end);
                     if (listed != null && person >= 0 && number >= 0) {
                         enrollments.add(
                                 number,
@@ -385,8 +387,8 @@ public final class OneRosterReader {
                                 person,
                                 itsRole.text(),
                                 row.find(primary),
-                                row.find(begins).text(),
-                                row.find(ends).text());
+                                begin.text(),
+                                end.text());
                     }
                 },
                 form.isChanges(Layout.ENROLLMENTS) ? row -> form.deleted(Layout.ENROLLMENTS, row) : LEFT_OUT);

@@ -4,6 +4,7 @@ import java.util.AbstractList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.RandomAccess;
@@ -20,10 +21,17 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
     private final String[] classIds;
     private final int[] personNumbers;
     private final Person[] people;
-    private final String[] roles;
-    private final boolean[] primary;
-    private final String[] begins;
-    private final String[] ends;
+    private final int[] sayings;
+    private final Said[] said;
+
+    /** What many enrollments say alike. */
+    private record Said(String role, boolean primary, String begins, String ends) {
+        @SuppressWarnings("ReferenceEquality")
+        boolean is(String itsRole, boolean isPrimary, String begin, String end) {
+            // those that come after each other mostly have the very texts; others are looked up
+            return role == itsRole && primary == isPrimary && begins == begin && ends == end;
+        }
+    }
 
     private Enrollments(Builder from, Collection<Person> people) {
         ids = from.ids;
@@ -35,10 +43,8 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
         classIds = from.classIds;
         personNumbers = from.personNumbers;
         this.people = people.toArray(Person[]::new);
-        roles = from.roles;
-        primary = from.primary;
-        begins = from.begins;
-        ends = from.ends;
+        sayings = from.sayings;
+        said = from.said.keySet().toArray(Said[]::new);
     }
 
     /**
@@ -99,10 +105,10 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
                             ids.add(prefixes.get(p) + part.ids.get(part.idNumbers[i])),
                             classId,
                             number[part.personNumbers[i]],
-                            part.roles[i],
-                            part.primary[i],
-                            part.begins[i],
-                            part.ends[i]);
+                            part.role(i),
+                            part.primary(i),
+                            part.said[part.sayings[i]].begins(),
+                            part.said[part.sayings[i]].ends());
                 }
             }
         }
@@ -117,14 +123,15 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
     @Override
     public Enrollment get(int index) {
         java.util.Objects.checkIndex(index, size);
+        Said says = said[sayings[index]];
         return new Enrollment(
                 ids.get(idNumbers[index]),
                 classIds[index],
                 people[personNumbers[index]],
-                roles[index],
-                primary[index],
-                begins[index],
-                ends[index]);
+                says.role(),
+                says.primary(),
+                says.begins(),
+                says.ends());
     }
 
     String classId(int index) {
@@ -146,11 +153,11 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
     }
 
     String role(int index) {
-        return roles[index];
+        return said[sayings[index]].role();
     }
 
     boolean primary(int index) {
-        return primary[index];
+        return said[sayings[index]].primary();
     }
 
     /** Takes enrollments one by one. */
@@ -160,10 +167,12 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
         private int[] idNumbers = new int[64];
         private String[] classIds = new String[64];
         private int[] personNumbers = new int[64];
-        private String[] roles = new String[64];
-        private boolean[] primary = new boolean[64];
-        private String[] begins = new String[64];
-        private String[] ends = new String[64];
+        private int[] sayings = new int[64];
+        /** With their numbers, in their order. */
+        private final Map<Said, Integer> said = new LinkedHashMap<>();
+
+        private Said last = new Said("", false, "", "");
+        private int lastNumber = -1;
 
         /** @param ids holds the ids of what is added by number */
         public Builder(IdPool ids) {
@@ -178,10 +187,11 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
             idNumbers[size] = id;
             classIds[size] = classId;
             personNumbers[size] = person;
-            roles[size] = role;
-            primary[size] = isPrimary;
-            begins[size] = begin;
-            ends[size] = end;
+            if (lastNumber < 0 || !last.is(role, isPrimary, begin, end)) {
+                last = new Said(role, isPrimary, begin, end);
+                lastNumber = said.computeIfAbsent(last, one -> said.size());
+            }
+            sayings[size] = lastNumber;
             size++;
         }
 
@@ -189,10 +199,7 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
             idNumbers = Arrays.copyOf(idNumbers, capacity);
             classIds = Arrays.copyOf(classIds, capacity);
             personNumbers = Arrays.copyOf(personNumbers, capacity);
-            roles = Arrays.copyOf(roles, capacity);
-            primary = Arrays.copyOf(primary, capacity);
-            begins = Arrays.copyOf(begins, capacity);
-            ends = Arrays.copyOf(ends, capacity);
+            sayings = Arrays.copyOf(sayings, capacity);
         }
 
         /**

@@ -145,7 +145,11 @@ public final class OneRosterReader {
 
     /** @param of the rows by id, from which deleted ones are taken */
     private void table(Layout layout, Map<String, ?> of, Consumer<Row> rows) throws IOException {
-        read(table(layout), layout, rows, row -> {
+        table(table(layout), layout, of, rows);
+    }
+
+    private void table(Table table, Layout layout, Map<String, ?> of, Consumer<Row> rows) throws IOException {
+        read(table, layout, rows, row -> {
             form.deleted(layout, row);
             of.remove(row.id());
         });
@@ -287,50 +291,75 @@ public final class OneRosterReader {
 
     private void classes() throws IOException {
         Table.Ids ids = new Table.Ids();
+        Table table = table(Layout.CLASSES);
+        Looked<Boolean> ofCourse = table.looked("courseSourcedId", courses::containsKey);
+        Looked<Boolean> atSchool = table.looked("schoolSourcedId", orgs::containsKey);
+        Looked<List<String>> inTerms = table.looked("termSourcedIds", OneRosterReader::terms);
+        Map<ClassFact, Column> facts = new EnumMap<>(ClassFact.class);
+        for (ClassFact fact : ClassFact.values()) {
+            facts.put(fact, table.column(fact.column()));
+        }
         form.carry(Layout.CLASSES, classes, RegistrarList::classes);
-        table(Layout.CLASSES, classes, row -> {
+        table(table, Layout.CLASSES, classes, row -> {
             boolean fresh = ids.add(row);
-            fields.names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
-            fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
-            List<String> terms = Arrays.stream(row.get("termSourcedIds").split(",", -1))
-                    .map(Text::trim)
-                    .filter(term -> !term.isEmpty())
-                    .distinct()
-                    .toList();
+            if (!row.find(ofCourse)) {
+                fields.names(row, "courseSourcedId", courses.keySet(), Layout.COURSES);
+            }
+            if (!row.find(atSchool)) {
+                fields.names(row, "schoolSourcedId", orgs.keySet(), Layout.ORGS);
+            }
+            List<String> terms = row.find(inTerms);
             if (terms.isEmpty() && !row.get("termSourcedIds").isEmpty()) {
                 row.fault("termSourcedIds", "the field names no session");
             }
-            terms.forEach(term -> fields.names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS));
+            for (String term : terms) {
+                fields.names(row, "termSourcedIds", term, sessions.keySet(), Layout.SESSIONS);
+            }
             if (fresh) {
-                classes.put(row.id(), listed(row, terms));
+                classes.put(row.id(), listed(row, terms, facts));
             }
         });
     }
 
-    private static ListedClass listed(Row row, List<String> terms) {
+    private static List<String> terms(String field) {
+        return Arrays.stream(field.split(",", -1))
+                .map(Text::trim)
+                .filter(term -> !term.isEmpty())
+                .distinct()
+                .toList();
+    }
+
+    private static ListedClass listed(Row row, List<String> terms, Map<ClassFact, Column> columns) {
         Map<ClassFact, String> facts = new EnumMap<>(ClassFact.class);
         for (ClassFact fact : ClassFact.values()) {
-            facts.put(fact, row.get(fact.column()));
+            facts.put(fact, row.get(columns.get(fact)));
         }
         return new ListedClass(
                 row.id(), row.get("title"), row.get("courseSourcedId"), row.get("classCode"), terms, facts);
     }
 
     private void people() throws IOException {
+        Table table = table(Layout.USERS);
+        Looked<Boolean> disabled = table.looked("enabledUser", YesNo::isFalse);
+        Column username = table.column("username");
+        Column givenName = table.column("givenName");
+        Column familyName = table.column("familyName");
+        Column identifier = table.column("identifier");
+        Column email = table.column("email");
         form.carry(Layout.USERS, people, RegistrarList::people);
-        table(Layout.USERS, people, row -> {
+        table(table, Layout.USERS, people, row -> {
             if (personIds.add(row)) {
                 String id = row.id();
                 people.put(
                         id,
                         new Person(
                                 id,
-                                !YesNo.isFalse(row.get("enabledUser")),
-                                row.get("username"),
-                                row.get("givenName"),
-                                row.get("familyName"),
-                                row.get("identifier"),
-                                row.get("email")));
+                                !row.find(disabled),
+                                row.get(username),
+                                row.get(givenName),
+                                row.get(familyName),
+                                row.get(identifier),
+                                row.get(email)));
             }
         });
         if (form.hasChanges()) {

@@ -11,7 +11,10 @@ import chalkline.formats.conventions.ConventionsReader;
 import chalkline.formats.held.HeldReader;
 import chalkline.formats.oneroster.OneRosterReader;
 import chalkline.formats.sheets.Dates;
+import java.io.BufferedWriter;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
@@ -142,8 +145,17 @@ final class InputFiles {
         }
     }
 
+    /** Writes a whole file in UTF-8 or none. */
+    static void write(Path out, Writing<Writer> writing) throws FaultyFileException {
+        writeBytes(out, to -> {
+            Writer writer = new BufferedWriter(new OutputStreamWriter(to, StandardCharsets.UTF_8));
+            writing.write(writer);
+            writer.flush();
+        });
+    }
+
     /** Writes a whole file or none. */
-    static void write(Path out, Writing writing) throws FaultyFileException {
+    static void writeBytes(Path out, Writing<OutputStream> writing) throws FaultyFileException {
         Path absolute = out.toAbsolutePath();
         Path folder = absolute.getParent();
         if (folder != null && !java.nio.file.Files.isDirectory(folder)) {
@@ -156,8 +168,8 @@ final class InputFiles {
             Path draft = absolute.resolveSibling(
                     "." + out.getFileName() + "." + ProcessHandle.current().pid() + ".part");
             try {
-                try (Writer writer = java.nio.file.Files.newBufferedWriter(draft, StandardCharsets.UTF_8)) {
-                    writing.write(writer);
+                try (OutputStream to = java.nio.file.Files.newOutputStream(draft)) {
+                    writing.write(to);
                 }
                 java.nio.file.Files.move(draft, absolute, StandardCopyOption.REPLACE_EXISTING);
             } finally {
@@ -170,8 +182,8 @@ final class InputFiles {
     }
 
     /** Something that fills a file. */
-    interface Writing {
-        void write(Writer writer) throws IOException;
+    interface Writing<T> {
+        void write(T to) throws IOException;
     }
 
     static Conventions of(Optional<ConventionsFile> file) {

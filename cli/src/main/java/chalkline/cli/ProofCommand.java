@@ -35,7 +35,7 @@ final class ProofCommand implements Callable<Integer> {
     public Integer call() throws FaultyFileException {
         TermOptions.Input input = of.read(Optional.ofNullable(held));
         Proof proof = input.proof();
-        InputFiles.write(out, writer -> Sheets.proof(proof.rows(), input.labels(labels), writer));
+        InputFiles.writeBytes(out, to -> Sheets.proof(proof.rows(), input.labels(labels), to));
         boolean stopped = proof.rows().stream().anyMatch(row -> row.action() == Action.STOP);
         return strict && stopped ? 1 : 0;
     }

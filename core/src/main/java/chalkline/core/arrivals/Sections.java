@@ -13,6 +13,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * Works out the facts of a term's sections from a registrar's list. Sections come in the order of the list; those of
@@ -25,9 +28,12 @@ public final class Sections {
             .thenComparing(Person::givenName, Text.BY_CODE_POINT)
             .thenComparing(Person::id, Text.BY_CODE_POINT);
 
+    /** How many sections are worked out in one go; each go looks at everybody in the list once. */
+    private static final int AT_A_TIME = 2048;
+
     private final RegistrarList list;
-    private final Map<String, CourseCode> codes = new HashMap<>();
-    private final Map<List<String>, Time> times = new HashMap<>();
+    private final Map<String, CourseCode> codes = new ConcurrentHashMap<>();
+    private final Map<List<String>, Time> times = new ConcurrentHashMap<>();
 
     private Sections(RegistrarList list) {
         this.list = list;
@@ -77,9 +83,19 @@ public final class Sections {
 
     private List<Section> read(Map<String, ListedClass> wanted) {
         Map<String, People> people = peopleOf(wanted);
-        List<Section> sections = new ArrayList<>(wanted.size());
+        List<ListedClass> classes = List.copyOf(wanted.values());
+        return IntStream.range(0, (classes.size() + AT_A_TIME - 1) / AT_A_TIME)
+                .parallel()
+                .mapToObj(part -> classes.subList(part * AT_A_TIME, Math.min(classes.size(), (part + 1) * AT_A_TIME)))
+                .map(part -> sections(part, people))
+                .flatMap(List::stream)
+                .collect(Collectors.toCollection(ArrayList::new));
+    }
+
+    private List<Section> sections(List<ListedClass> classes, Map<String, People> people) {
+        List<Section> sections = new ArrayList<>(classes.size());
         int[] seenIn = new int[list.enrollments().people()];
-        for (ListedClass listed : wanted.values()) {
+        for (ListedClass listed : classes) {
             People in = people.get(listed.id());
             List<Person> students = in.students(list.enrollments(), seenIn, sections.size() + 1);
             sections.add(section(listed, in, students));

@@ -10,15 +10,18 @@ public final class OwnShell {
 
     /** Its key: that of the section alone, of its course, or of its course and primary instructor. */
     public static String keyOf(Section section, Settings settings) {
-        String course = section.course().id() + ":" + section.term().code();
         return switch (settings.get(Setting.SHELL_PER).text()) {
-            case "course" -> "c:" + course;
+            case "course" -> "c:" + courseOf(section);
             case "instructor" ->
                 section.primaryInstructor()
-                        .map(person -> "i:" + course + ":" + person.id())
+                        .map(person -> "i:" + courseOf(section) + ":" + person.id())
                         .orElse(ofSection(section.id()));
             default -> ofSection(section.id());
         };
+    }
+
+    private static String courseOf(Section section) {
+        return section.course().id() + ":" + section.term().code();
     }
 
     /** The key of a shell that a section leads. */

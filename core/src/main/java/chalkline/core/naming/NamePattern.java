@@ -1,6 +1,6 @@
 package chalkline.core.naming;
 
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -20,6 +20,8 @@ public final class NamePattern<T> {
     record Field<T>(T token, List<Modifier> modifiers) implements Part<T> {}
 
     record Bracketed<T>(List<Part<T>> parts) implements Part<T> {}
+
+    private static final String BETWEEN_LEVELS = " / ";
 
     private final String source;
     private final List<Part<T>> parts;
@@ -58,10 +60,22 @@ public final class NamePattern<T> {
      * text is split before white space collapses, so that an empty token leaves no stray slash.
      */
     public List<String> renderLevels(Function<T, String> values) {
-        return Arrays.stream(raw(values).split(" / ", -1))
-                .map(Text::collapse)
-                .filter(level -> !level.isEmpty())
-                .toList();
+        String all = raw(values);
+        List<String> levels = new ArrayList<>(4);
+        int from = 0;
+        for (int slash = all.indexOf(BETWEEN_LEVELS); slash >= 0; slash = all.indexOf(BETWEEN_LEVELS, from)) {
+            addLevel(levels, all.substring(from, slash));
+            from = slash + BETWEEN_LEVELS.length();
+        }
+        addLevel(levels, all.substring(from));
+        return List.copyOf(levels);
+    }
+
+    private static void addLevel(List<String> levels, String text) {
+        String level = Text.collapse(text);
+        if (!level.isEmpty()) {
+            levels.add(level);
+        }
     }
 
     private String raw(Function<T, String> values) {

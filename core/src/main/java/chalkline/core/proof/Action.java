@@ -10,12 +10,14 @@ public enum Action {
     CLOSE,
     STOP;
 
+    private final String key = name().toLowerCase(Locale.ROOT);
+
     /** Whether a build has something to do for a shell with this action. */
     public boolean isCarriedOut() {
         return this == BUILD || this == CHANGE || this == CLOSE;
     }
 
     public String key() {
-        return name().toLowerCase(Locale.ROOT);
+        return key;
     }
 }

@@ -36,7 +36,7 @@ final class Clashes {
     /** Adds the stops {@link Snag#CODE_TAKEN} and returns what is closed or freed, by key. */
     List<Closing> judge() {
         shared();
-        boolean changed = true;
+        boolean changed = !held.all().isEmpty();
         while (changed) {
             changed = false;
             Set<String> closing = closing();

@@ -12,7 +12,6 @@ import chalkline.core.naming.Text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -50,23 +49,27 @@ final class Shells {
                             stack.settingsOf(lead),
                             Optional.of(set))));
         }
-        Map<String, List<Section>> groups = new LinkedHashMap<>();
-        Map<String, Settings> settings = new HashMap<>();
-        for (Section section : sections) {
-            if (!inSets.contains(section.id())) {
-                Settings own = stack.settingsOf(section);
-                settings.put(section.id(), own);
-                groups.computeIfAbsent(OwnShell.keyOf(section, own), key -> new ArrayList<>(1))
-                        .add(section);
+        List<String> keys = sections.parallelStream().map(this::ownKeyOf).toList();
+        // in the order of the list, which is mostly that of the keys
+        Map<String, List<Section>> groups = new LinkedHashMap<>(sections.size() * 2);
+        for (int i = 0; i < keys.size(); i++) {
+            Section section = sections.get(i);
+            if (inSets.isEmpty() || !inSets.contains(section.id())) {
+                groups.computeIfAbsent(keys.get(i), key -> new ArrayList<>(1)).add(section);
             }
         }
-        groups.forEach((key, members) -> {
-            members.sort(Labels.ORDER);
-            Section lead = members.get(0);
-            shells.add(shell(key, lead, members, settings.get(lead.id()), Optional.empty()));
-        });
+        List.copyOf(groups.entrySet()).parallelStream()
+                .map(group -> together(group.getKey(), group.getValue()))
+                .forEachOrdered(shells::add);
         shells.sort(BY_KEY);
         return shells;
+    }
+
+    /** A shell of the sections that have one key. */
+    private Shell together(String key, List<Section> members) {
+        members.sort(Labels.ORDER);
+        Section lead = members.get(0);
+        return shell(key, lead, members, stack.settingsOf(lead), Optional.empty());
     }
 
     /**

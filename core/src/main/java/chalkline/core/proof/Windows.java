@@ -27,6 +27,7 @@ final class Windows {
     private final Conventions conventions;
     private final Map<WeeksOf, Weeks> weeks = new ConcurrentHashMap<>();
     private final Map<Asked, Window> windows = new ConcurrentHashMap<>();
+    private final Map<Alike, Window> ofLeads = new ConcurrentHashMap<>();
 
     private record WeeksOf(Days days, List<String> breakTerms) {}
 
@@ -50,6 +51,29 @@ final class Windows {
         }
     }
 
+    /** Sections of one list share these very objects where they are alike: quicker to tell than all that is in them. */
+    @SuppressWarnings("ReferenceEquality")
+    private record Alike(Settings settings, AcademicSession term, Days days, List<String> breakTerms) {
+        static Alike of(Shell shell) {
+            Section lead = shell.lead();
+            return new Alike(shell.settings(), lead.term(), lead.days(), lead.breakTerms());
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Alike alike
+                    && alike.settings == settings
+                    && alike.term == term
+                    && alike.days == days
+                    && alike.breakTerms == breakTerms;
+        }
+
+        @Override
+        public int hashCode() {
+            return 31 * System.identityHashCode(settings) + System.identityHashCode(days);
+        }
+    }
+
     /** From when to when, where the moments can be placed, and what is the matter with them. */
     private record Window(
             String units,
@@ -65,7 +89,9 @@ final class Windows {
 
     void place(Draft draft) {
         Section lead = draft.shell().lead();
-        Window window = windows.computeIfAbsent(Asked.of(lead, draft.shell().settings()), this::window);
+        Window window = ofLeads.computeIfAbsent(
+                Alike.of(draft.shell()),
+                alike -> windows.computeIfAbsent(Asked.of(lead, draft.shell().settings()), this::window));
         draft.put(Setting.UNIT_COUNT, window.units());
         draft.put(Setting.OPENS, window.opensWritten());
         draft.put(Setting.CLOSES, window.closesWritten());

@@ -12,25 +12,31 @@ import chalkline.core.proof.Snag;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /** Writes what was computed as CSV: UTF-8 without byte order mark, RFC 4180, lines ended by CRLF. */
 public final class Sheets {
-    private static final int ROWS_A_PIECE = 500;
+    private static final int ROWS_A_PIECE = 250;
+    private static final int CHARACTERS_A_ROW = 320;
 
     private Sheets() {}
 
     /** A proof, one row a shell. Lists are joined by one space, category levels by {@code " / "}. */
-    public static void proof(List<ProofRow> rows, Optional<Labelled> labels, Writer out) throws IOException {
-        CsvWriter csv = writer(out);
+    public static void proof(List<ProofRow> rows, Optional<Labelled> labels, OutputStream out) throws IOException {
+        StringWriter headings = new StringWriter();
+        CsvWriter csv = writer(headings);
         csv.writeRecord(headed(
                 labels,
                 "key",
@@ -56,14 +62,15 @@ public final class Sheets {
                 "snags",
                 "changed"));
         csv.flush();
+        out.write(headings.toString().getBytes(StandardCharsets.UTF_8));
         // written in pieces beside each other, put out in order
-        List<String> pieces = IntStream.range(0, (rows.size() + ROWS_A_PIECE - 1) / ROWS_A_PIECE)
+        List<byte[]> pieces = IntStream.range(0, (rows.size() + ROWS_A_PIECE - 1) / ROWS_A_PIECE)
                 .parallel()
                 .mapToObj(
                         piece -> rows.subList(piece * ROWS_A_PIECE, Math.min(rows.size(), (piece + 1) * ROWS_A_PIECE)))
                 .map(piece -> written(piece, labels))
                 .toList();
-        for (String piece : pieces) {
+        for (byte[] piece : pieces) {
             out.write(piece);
         }
     }
@@ -76,8 +83,8 @@ public final class Sheets {
         return Stream.concat(Arrays.stream(fields), names.stream()).toList();
     }
 
-    private static String written(List<ProofRow> rows, Optional<Labelled> labels) {
-        StringWriter out = new StringWriter();
+    private static byte[] written(List<ProofRow> rows, Optional<Labelled> labels) {
+        StringWriter out = new StringWriter(rows.size() * CHARACTERS_A_ROW);
         CsvWriter csv = writer(out);
         for (ProofRow row : rows) {
             csv.writeRecord(and(
@@ -99,18 +106,34 @@ public final class Sheets {
                     row.value(Setting.ENTRY),
                     row.value(Setting.GROUPS),
                     row.lead(),
-                    String.join(" ", row.sections()),
-                    row.instructors().stream().map(Person::id).collect(Collectors.joining(" ")),
+                    spaced(row.sections(), id -> id),
+                    spaced(row.instructors(), Person::id),
                     row.shell().isPresent() ? Integer.toString(row.students()) : "",
-                    row.snags().stream().map(Snag::key).distinct().collect(Collectors.joining(" ")),
-                    row.changed().stream().map(ShellField::key).collect(Collectors.joining(" "))));
+                    snags(row),
+                    spaced(row.changed(), ShellField::key)));
         }
         try {
             csv.flush();
         } catch (IOException impossible) {
             throw new UncheckedIOException(impossible);
         }
-        return out.toString();
+        return out.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    /** Several snags may have one key. */
+    private static String snags(ProofRow row) {
+        return row.snags().isEmpty()
+                ? ""
+                : row.snags().stream().map(Snag::key).distinct().collect(Collectors.joining(" "));
+    }
+
+    /** Joined by one space. */
+    private static <T> String spaced(Collection<T> all, Function<T, String> said) {
+        return switch (all.size()) {
+            case 0 -> "";
+            case 1 -> said.apply(all.iterator().next());
+            default -> all.stream().map(said).collect(Collectors.joining(" "));
+        };
     }
 
     /** With seconds and offset, never Z; text of held shells that is no moment stays. */

@@ -342,24 +342,29 @@ public final class OneRosterReader {
         Table table = table(Layout.USERS);
         Looked<Boolean> disabled = table.looked("enabledUser", YesNo::isFalse);
         Column username = table.column("username");
-        Column givenName = table.column("givenName");
-        Column familyName = table.column("familyName");
+        Repeated givenName = table.repeated("givenName");
+        Repeated familyName = table.repeated("familyName");
         Column identifier = table.column("identifier");
         Column email = table.column("email");
+        StringBuilder reached = new StringBuilder();
         form.carry(Layout.USERS, people, RegistrarList::people);
         table(table, Layout.USERS, people, row -> {
             if (personIds.add(row)) {
                 String id = row.id();
+                reached.setLength(0);
+                int usernameEnds = row.append(username, reached);
+                int identifierEnds = row.append(identifier, reached);
+                row.append(email, reached);
                 people.put(
                         id,
-                        new Person(
+                        Person.of(
                                 id,
                                 !row.find(disabled),
-                                row.get(username),
                                 row.get(givenName),
                                 row.get(familyName),
-                                row.get(identifier),
-                                row.get(email)));
+                                reached.toString(),
+                                usernameEnds,
+                                identifierEnds));
             }
         });
         if (form.hasChanges()) {

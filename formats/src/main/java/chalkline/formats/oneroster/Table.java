@@ -71,6 +71,13 @@ final class Table {
         return column;
     }
 
+    /** A column whose texts come again and again; made before the file is read. */
+    Repeated repeated(String name) {
+        Repeated column = new Repeated(name);
+        columns.add(column);
+        return column;
+    }
+
     /** A column to look up by its fields' text; made before the file is read. */
     <T> Looked<T> looked(String name, Function<String, T> find) {
         Looked<T> column = new Looked<>(name, find);
@@ -97,6 +104,25 @@ final class Table {
         /** The trimmed value; empty where the column is not there. */
         String get(Column column) {
             return column.place < 0 ? "" : text(column.place);
+        }
+
+        /** The trimmed value; mostly the very text that other rows have, where it is the same. */
+        String get(Repeated column) {
+            return isEmpty(column)
+                    ? ""
+                    : column.text(block.text(), block.from(record, column.place), block.length(record, column.place));
+        }
+
+        /**
+         * Puts the trimmed value of a column behind others.
+         *
+         * @return where it ends
+         */
+        int append(Column column, StringBuilder to) {
+            if (!isEmpty(column)) {
+                to.append(block.text(), block.from(record, column.place), block.length(record, column.place));
+            }
+            return to.length();
         }
 
         private String text(int place) {

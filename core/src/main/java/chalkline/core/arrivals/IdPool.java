@@ -12,9 +12,10 @@ public final class IdPool {
     private int[] ends = new int[64];
     /**
      * At places that follow from an id's hash: the hash, and behind it the id's number plus 1. A look at what is not there
-     * reads nothing else, and memory is what this waits for. At most two thirds full; its length is a power of two.
+     * reads nothing else, and memory is what this waits for. At most two thirds full; its length is a power of two. Empty
+     * for as long as each id comes behind all before it, as in lists by id, and none is looked for.
      */
-    private long[] table = new long[256];
+    private long[] table = {};
 
     private int size;
     /** The id that is looked for, in UTF-8, and how many bytes it has. */
@@ -38,12 +39,17 @@ public final class IdPool {
     /** The number of an id; -1 where it is not there. */
     public int find(String id) {
         seek(id);
-        return (int) table[place()] - 1;
+        return find();
     }
 
     /** The number of the id that stands in some characters; -1 where it is not there. */
     public int find(char[] in, int from, int count) {
         seek(in, from, count);
+        return find();
+    }
+
+    private int find() {
+        ready();
         return (int) table[place()] - 1;
     }
 
@@ -76,10 +82,32 @@ public final class IdPool {
     }
 
     private int add() {
+        if (table.length == 0 && comesLast()) {
+            keep();
+            return size - 1;
+        }
+        ready();
         int place = place();
         if (table[place] != 0) {
             return -1;
         }
+        keep();
+        table[place] = ((long) hash << 32) | size;
+        if (size > table.length / 3 * 2) {
+            grow();
+        }
+        return size - 1;
+    }
+
+    /** Whether the sought id is longer than the last one, or as long and greater: then it was not there before. */
+    private boolean comesLast() {
+        int start = end(size - 2);
+        int itsLength = end(size - 1) - start;
+        return length > itsLength
+                || (length == itsLength && Arrays.compare(sought, 0, length, bytes, start, start + itsLength) > 0);
+    }
+
+    private void keep() {
         int start = end(size - 1);
         int end = Math.addExact(start, length);
         if (end > bytes.length) {
@@ -90,11 +118,25 @@ public final class IdPool {
         }
         System.arraycopy(sought, 0, bytes, start, length);
         ends[size++] = end;
-        table[place] = ((long) hash << 32) | size;
-        if (size > table.length / 3 * 2) {
-            grow();
+    }
+
+    /** Makes the table, where there was no need of one so far. */
+    private void ready() {
+        if (table.length > 0) {
+            return;
         }
-        return size - 1;
+        int room = 256;
+        while (size > room / 3 * 2) {
+            room *= 2;
+        }
+        table = new long[room];
+        for (int number = 0; number < size; number++) {
+            int sum = 0;
+            for (int i = end(number - 1); i < ends[number]; i++) {
+                sum = 31 * sum + bytes[i];
+            }
+            place(((long) sum << 32) | (number + 1));
+        }
     }
 
     /** Nothing is added or looked for from now on: what that needs goes. */
@@ -143,12 +185,16 @@ public final class IdPool {
         table = new long[before.length * 2];
         for (long entry : before) {
             if (entry != 0) {
-                int place = firstPlace((int) (entry >> 32));
-                while (table[place] != 0) {
-                    place = (place + 1) & (table.length - 1);
-                }
-                table[place] = entry;
+                place(entry);
             }
         }
+    }
+
+    private void place(long entry) {
+        int place = firstPlace((int) (entry >> 32));
+        while (table[place] != 0) {
+            place = (place + 1) & (table.length - 1);
+        }
+        table[place] = entry;
     }
 }

@@ -7,6 +7,8 @@ import java.util.BitSet;
  * cost more to throw away than to read. A field that repeats the one above it stands on the same characters.
  */
 final class Block {
+    static final Block NONE = new Block(new char[0], new int[0], new int[0], new int[1], new long[0], new BitSet());
+
     private final char[] text;
     private final int[] from;
     private final int[] lengths;
@@ -69,6 +71,36 @@ final class Block {
     int[] withControls(int record) {
         int first = firsts[record];
         return withControls.get(first, firsts[record + 1]).stream().toArray();
+    }
+
+    /**
+     * Whether nothing can be wrong with the form of any record: all have the fields, none too long, none with a control
+     * character, and those that must be filled are.
+     *
+     * @param most characters of a field, by its place
+     * @param filled places of fields that are never empty; -1 for one that the file does not have
+     */
+    boolean isInForm(int width, int[] most, int[] filled) {
+        if (!withControls.isEmpty()) {
+            return false;
+        }
+        for (int record = 0; record < lines.length; record++) {
+            int first = firsts[record];
+            if (firsts[record + 1] - first != width) {
+                return false;
+            }
+            for (int place = 0; place < width; place++) {
+                if (lengths[first + place] > most[place]) {
+                    return false;
+                }
+            }
+            for (int place : filled) {
+                if (place < 0 || lengths[first + place] == 0) {
+                    return false;
+                }
+            }
+        }
+        return true;
     }
 
     boolean holdsControl(int record) {

@@ -97,7 +97,7 @@ final class ReadAhead implements AutoCloseable {
     /** One file's records. */
     static final class Records implements AutoCloseable {
         private final Handover<Block> blocks = new Handover<>(BLOCKS_AHEAD);
-        private Block block = new BlockHandler(name -> true).block();
+        private Block block = Block.NONE;
         private int record = -1;
 
         /**

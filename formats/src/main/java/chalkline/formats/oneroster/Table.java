@@ -42,6 +42,9 @@ final class Table {
     private final List<String> names = new ArrayList<>();
     private Texts texts = new Texts(0);
     private int[] longest = {};
+    private int[] filledPlaces = {};
+    private Block judged = Block.NONE;
+    private boolean inForm;
     private long count;
 
     private enum Status {
@@ -263,13 +266,24 @@ final class Table {
         }
         texts = new Texts(width);
         longest = names.stream().mapToInt(layout::longest).toArray();
+        filledPlaces = layout.filled().stream()
+                .mapToInt(name -> places.getOrDefault(name, -1))
+                .toArray();
         columns.forEach(column -> column.place = places.getOrDefault(column.name(), -1));
         return right;
     }
 
     /** Whether the record has the header's shape; then its fields are checked, and it is read on whatever they hold. */
+    @SuppressWarnings("ReferenceEquality")
     private boolean isRight(Row row) {
         Block block = row.block;
+        if (block != judged) {
+            judged = block;
+            inForm = block.isInForm(width, longest, filledPlaces);
+        }
+        if (inForm) {
+            return true;
+        }
         int fields = block.fields(row.record);
         if (fields != width) {
             row.fault("1", "the record has " + fields + " fields, the header has " + width);

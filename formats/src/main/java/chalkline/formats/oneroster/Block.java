@@ -1,19 +1,22 @@
 package chalkline.formats.oneroster;
 
+import java.util.Arrays;
 import java.util.BitSet;
 
 /**
  * Some hundred records one after another, their fields trimmed, in a few large arrays: each field as a text of its own would
- * cost more to throw away than to read. A field that repeats the one above it stands on the same characters.
+ * cost more to throw away than to read. A field that repeats the one above it stands on the same characters. The arrays may
+ * be longer than what is in them; they are filled again for another block once nobody looks at this one.
  */
 final class Block {
-    static final Block NONE = new Block(new char[0], new int[0], new int[0], new int[1], new long[0], new BitSet());
+    static final Block NONE = new Block(new char[0], new int[0], new int[0], new int[1], new long[0], 0, new BitSet());
 
     private final char[] text;
     private final int[] from;
     private final int[] lengths;
     private final int[] firsts;
     private final long[] lines;
+    private final int records;
     private final BitSet withControls;
 
     /**
@@ -22,14 +25,16 @@ final class Block {
      * @param lengths of the fields, in chars
      * @param firsts the first field of each record, and behind them how many fields there are
      * @param lines on which each record starts, from 1
+     * @param records how many there are
      * @param withControls fields that hold a control character other than tab and line breaks
      */
-    Block(char[] text, int[] from, int[] lengths, int[] firsts, long[] lines, BitSet withControls) {
+    Block(char[] text, int[] from, int[] lengths, int[] firsts, long[] lines, int records, BitSet withControls) {
         this.text = text;
         this.from = from;
         this.lengths = lengths;
         this.firsts = firsts;
         this.lines = lines;
+        this.records = records;
         this.withControls = withControls;
     }
 
@@ -37,12 +42,46 @@ final class Block {
         return text;
     }
 
+    int[] from() {
+        return from;
+    }
+
+    int[] lengths() {
+        return lengths;
+    }
+
+    int[] firsts() {
+        return firsts;
+    }
+
+    long[] lines() {
+        return lines;
+    }
+
+    BitSet withControls() {
+        return withControls;
+    }
+
+    /** A record as the only one of a block of its own, for whoever keeps it. */
+    Block alone(int record) {
+        int first = firsts[record];
+        int end = firsts[record + 1];
+        return new Block(
+                text.clone(),
+                Arrays.copyOfRange(from, first, end),
+                Arrays.copyOfRange(lengths, first, end),
+                new int[] {0, end - first},
+                new long[] {lines[record]},
+                1,
+                withControls.get(first, end));
+    }
+
     long line(int record) {
         return lines[record];
     }
 
     int records() {
-        return lines.length;
+        return records;
     }
 
     int fields(int record) {
@@ -84,7 +123,7 @@ final class Block {
         if (!withControls.isEmpty()) {
             return false;
         }
-        for (int record = 0; record < lines.length; record++) {
+        for (int record = 0; record < records; record++) {
             int first = firsts[record];
             if (firsts[record + 1] - first != width) {
                 return false;

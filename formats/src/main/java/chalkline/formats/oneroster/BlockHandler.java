@@ -7,6 +7,7 @@ import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Queue;
 import java.util.function.Predicate;
 
 /** Gathers records in blocks; the fields of columns that nothing reads are left empty. */
@@ -16,14 +17,15 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
     private static final int CHARACTERS = 256 * 1024;
 
     private final Predicate<String> reads;
+    private final Queue<Block> spare;
     private boolean[] passedOver = {};
     private boolean headerRead;
 
     private char[] text = new char[16 * 1024];
     private int[] from = new int[RECORDS * 8];
     private int[] lengths = new int[RECORDS * 8];
-    private final int[] firsts = new int[RECORDS + 1];
-    private final long[] lines = new long[RECORDS];
+    private int[] firsts = new int[RECORDS + 1];
+    private long[] lines = new long[RECORDS];
     private BitSet withControls = new BitSet();
     private int used;
     private int fields;
@@ -33,9 +35,15 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
 
     private int fieldsAbove;
 
-    /** @param reads by the name of a column, whether anything reads it */
-    BlockHandler(Predicate<String> reads) {
+    /**
+     * A handler of one file's records.
+     *
+     * @param reads by the name of a column, whether anything reads it
+     * @param spare blocks that nobody looks at any more, to be filled again
+     */
+    BlockHandler(Predicate<String> reads, Queue<Block> spare) {
         this.reads = reads;
+        this.spare = spare;
     }
 
     boolean isFull() {
@@ -44,19 +52,34 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
 
     /** What was gathered since the last time. */
     Block block() {
-        Block block = new Block(
-                Arrays.copyOf(text, used),
-                Arrays.copyOf(from, fields),
-                Arrays.copyOf(lengths, fields),
-                Arrays.copyOf(firsts, records + 1),
-                Arrays.copyOf(lines, records),
-                withControls);
+        Block block = new Block(text, from, lengths, firsts, lines, records, withControls);
+        Block again = spare.poll();
+        if (again == null) {
+            again = new Block(
+                    new char[text.length],
+                    new int[from.length],
+                    new int[from.length],
+                    new int[RECORDS + 1],
+                    new long[RECORDS],
+                    0,
+                    new BitSet());
+        }
+        fill(again);
+        return block;
+    }
+
+    private void fill(Block again) {
+        text = again.text();
+        from = again.from();
+        lengths = again.lengths();
+        firsts = again.firsts();
+        lines = again.lines();
+        withControls = again.withControls();
+        withControls.clear();
         used = 0;
         fields = 0;
         records = 0;
-        withControls = new BitSet();
         fieldsAbove = 0;
-        return block;
     }
 
     @Override

@@ -197,7 +197,7 @@ public final class OneRosterReader {
                                 end,
                                 row.get("parentSourcedId"),
                                 code.isEmpty() ? id : code));
-                parents.add(row);
+                parents.add(row.kept());
             }
         });
         parents.forEach(row -> fields.names(row, "parentSourcedId", sessions.keySet(), Layout.SESSIONS));
@@ -260,7 +260,7 @@ public final class OneRosterReader {
                                 row.get("name"),
                                 row.get("type"),
                                 row.get("parentSourcedId")));
-                parents.add(row);
+                parents.add(row.kept());
             }
         });
         parents.forEach(row -> fields.names(row, "parentSourcedId", orgs.keySet(), Layout.ORGS));

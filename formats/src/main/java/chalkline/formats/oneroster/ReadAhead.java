@@ -12,6 +12,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -33,7 +35,7 @@ final class ReadAhead implements AutoCloseable {
             if (bundle.has(layout.file())) {
                 Records records = new Records();
                 files.put(layout, records);
-                splitting.execute(() -> records.blocks.run(to -> split(bundle, layout, decoding, to)));
+                splitting.execute(() -> records.blocks.run(to -> split(bundle, layout, decoding, records.spare, to)));
             }
         }
     }
@@ -58,8 +60,9 @@ final class ReadAhead implements AutoCloseable {
         decoding.shutdown();
     }
 
-    private static void split(Bundle bundle, Layout layout, Executor decoding, Handover<Block> to) throws IOException {
-        BlockHandler gathered = new BlockHandler(layout::reads);
+    private static void split(Bundle bundle, Layout layout, Executor decoding, Queue<Block> spare, Handover<Block> to)
+            throws IOException {
+        BlockHandler gathered = new BlockHandler(layout::reads, spare);
         try (InputStream in = bundle.read(layout.file());
                 Reader text = new WithoutMark(new CharactersAhead(decoder(in), decoding));
                 CsvReader<BlockHandler> csv = parser(text, gathered)) {
@@ -97,6 +100,7 @@ final class ReadAhead implements AutoCloseable {
     /** One file's records. */
     static final class Records implements AutoCloseable {
         private final Handover<Block> blocks = new Handover<>(BLOCKS_AHEAD);
+        private final Queue<Block> spare = new ArrayBlockingQueue<>(BLOCKS_AHEAD);
         private Block block = Block.NONE;
         private int record = -1;
 
@@ -113,6 +117,9 @@ final class ReadAhead implements AutoCloseable {
                 Optional<Block> more = blocks.take();
                 if (more.isEmpty()) {
                     return false;
+                }
+                if (record > 0) {
+                    spare.offer(block); // one too many goes
                 }
                 block = more.get();
                 record = 0;

@@ -88,14 +88,19 @@ final class Table {
         return column;
     }
 
-    /** One record; its fields by column name. */
+    /** One record, its fields by column name: the one that is read just now, good until the next one is. */
     final class Row {
-        private final Block block;
-        private final int record;
+        private Block block;
+        private int record;
 
         private Row(Block block, int record) {
             this.block = block;
             this.record = record;
+        }
+
+        /** The same for good. */
+        Row kept() {
+            return new Row(block.alone(record), 0);
         }
 
         /** The trimmed value; empty where the column is not there. */
@@ -187,6 +192,7 @@ final class Table {
         }
         long line = 0;
         boolean header = true;
+        Row row = new Row(Block.NONE, 0);
         try (Records records = file.get()) {
             while (records.next()) {
                 Block block = records.block();
@@ -207,7 +213,9 @@ final class Table {
                             "the file has more than " + layout.mostRows() + " rows; nothing after this one was read"));
                     return false;
                 } else {
-                    take(new Row(block, records.record()), rows, deleted);
+                    row.block = block;
+                    row.record = records.record();
+                    take(row, rows, deleted);
                 }
             }
         } catch (CsvParseException e) {

@@ -9,8 +9,10 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.StringWriter;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Queue;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -42,13 +44,16 @@ class BlockHandlerTest {
     }
 
     private static List<Read> blocks(String csv) throws Exception {
-        BlockHandler gathered = new BlockHandler(name -> !name.equals("passed over"));
+        Queue<Block> spare = new ArrayDeque<>();
+        BlockHandler gathered = new BlockHandler(name -> !name.equals("passed over"), spare);
         List<Read> read = new ArrayList<>();
         try (CsvReader<BlockHandler> reader = lenient().build(gathered, csv)) {
             for (BlockHandler one : reader) {
                 one.take();
                 if (one.isFull()) {
-                    add(one.block(), read);
+                    Block block = one.block();
+                    add(block, read);
+                    spare.add(block);
                 }
             }
         }

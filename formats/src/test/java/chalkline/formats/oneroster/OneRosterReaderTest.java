@@ -74,6 +74,19 @@ class OneRosterReaderTest {
     }
 
     @Test
+    void whatIsJudgedAfterAWholeFileIsToldWhereItStands() {
+        // thousands of rows, so that what was read first has long made room for what came later
+        StringBuilder orgs = new StringBuilder("sourcedId,status,name,type,identifier,parentSourcedId\r\n"
+                + "sea,active,College of the Sea,school,SEA,\r\nocea,active,Oceanography,department,OCEA,sea\r\n");
+        for (int line = 4; line <= 5000; line++) {
+            String parent = line == 9 ? "nobody" : line == 2000 ? "o4500" : line == 4500 ? "o2000" : "sea";
+            orgs.append("o%d,active,Department %d,department,D%d,%s\r\n".formatted(line, line, line, parent));
+        }
+        assertThat(faults(new Bundles().with("orgs.csv", orgs.toString())))
+                .containsExactly("orgs.csv:9:parentSourcedId", "orgs.csv:4500:parentSourcedId");
+    }
+
+    @Test
     void trueAndFalseAreReadInAnyCase() throws Exception {
         RegistrarList list = OneRosterReader.read(new Bundles()
                 .changed("enrollments.csv", "teacher,true", "teacher,TRUE")

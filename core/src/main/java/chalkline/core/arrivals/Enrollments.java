@@ -1,6 +1,7 @@
 package chalkline.core.arrivals;
 
 import java.util.AbstractList;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
@@ -17,12 +18,41 @@ import java.util.function.UnaryOperator;
 public final class Enrollments extends AbstractList<Enrollment> implements RandomAccess {
     private final IdPool ids;
     private final int size;
-    private final int[] idNumbers;
-    private final String[] classIds;
-    private final int[] personNumbers;
+    private final Chunk[] chunks;
     private final Person[] people;
-    private final int[] sayings;
     private final Said[] said;
+
+    /** Some thousand enrollments; chunks that are full stay as they are, so that a list grows without being copied. */
+    private static final class Chunk {
+        private static final int BITS = 13;
+        private static final int SIZE = 1 << BITS;
+        private static final int LAST = SIZE - 1;
+
+        private final int[] idNumbers;
+        private final String[] classIds;
+        private final int[] personNumbers;
+        private final int[] sayings;
+
+        Chunk() {
+            this(new int[SIZE], new String[SIZE], new int[SIZE], new int[SIZE]);
+        }
+
+        private Chunk(int[] idNumbers, String[] classIds, int[] personNumbers, int[] sayings) {
+            this.idNumbers = idNumbers;
+            this.classIds = classIds;
+            this.personNumbers = personNumbers;
+            this.sayings = sayings;
+        }
+
+        /** With room for no more than so many. */
+        Chunk upTo(int size) {
+            return new Chunk(
+                    Arrays.copyOf(idNumbers, size),
+                    Arrays.copyOf(classIds, size),
+                    Arrays.copyOf(personNumbers, size),
+                    Arrays.copyOf(sayings, size));
+        }
+    }
 
     /** What many enrollments say alike. */
     private record Said(String role, boolean primary, String begins, String ends) {
@@ -38,12 +68,8 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
         size = from.size;
         // a list is kept for long, and what grew by doubling is up to half empty
         ids.noMore();
-        from.capacity(size);
-        idNumbers = from.idNumbers;
-        classIds = from.classIds;
-        personNumbers = from.personNumbers;
+        chunks = from.chunks.toArray(Chunk[]::new);
         this.people = people.toArray(Person[]::new);
-        sayings = from.sayings;
         said = from.said.keySet().toArray(Said[]::new);
     }
 
@@ -99,16 +125,16 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
                 number[i] = numbers.get(prefixes.get(p) + part.people[i].id());
             }
             for (int i = 0; i < part.size; i++) {
-                String classId = classIds.get(p).apply(part.classIds[i]);
+                String classId = classIds.get(p).apply(part.classId(i));
                 if (!classId.isEmpty()) {
                     builder.add(
-                            ids.add(prefixes.get(p) + part.ids.get(part.idNumbers[i])),
+                            ids.add(prefixes.get(p) + part.id(i)),
                             classId,
-                            number[part.personNumbers[i]],
+                            number[part.personNumber(i)],
                             part.role(i),
                             part.primary(i),
-                            part.said[part.sayings[i]].begins(),
-                            part.said[part.sayings[i]].ends());
+                            part.said(i).begins(),
+                            part.said(i).ends());
                 }
             }
         }
@@ -123,24 +149,36 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
     @Override
     public Enrollment get(int index) {
         java.util.Objects.checkIndex(index, size);
-        Said says = said[sayings[index]];
+        Said says = said(index);
         return new Enrollment(
-                ids.get(idNumbers[index]),
-                classIds[index],
-                people[personNumbers[index]],
+                id(index),
+                classId(index),
+                people[personNumber(index)],
                 says.role(),
                 says.primary(),
                 says.begins(),
                 says.ends());
     }
 
+    private Chunk chunk(int index) {
+        return chunks[index >> Chunk.BITS];
+    }
+
+    private String id(int index) {
+        return ids.get(chunk(index).idNumbers[index & Chunk.LAST]);
+    }
+
+    private Said said(int index) {
+        return said[chunk(index).sayings[index & Chunk.LAST]];
+    }
+
     String classId(int index) {
-        return classIds[index];
+        return chunk(index).classIds[index & Chunk.LAST];
     }
 
     /** Counted from 0, as {@link #person} takes it. */
     int personNumber(int index) {
-        return personNumbers[index];
+        return chunk(index).personNumbers[index & Chunk.LAST];
     }
 
     Person person(int number) {
@@ -153,21 +191,19 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
     }
 
     String role(int index) {
-        return said[sayings[index]].role();
+        return said(index).role();
     }
 
     boolean primary(int index) {
-        return said[sayings[index]].primary();
+        return said(index).primary();
     }
 
     /** Takes enrollments one by one. */
     public static final class Builder {
         private final IdPool ids;
         private int size;
-        private int[] idNumbers = new int[64];
-        private String[] classIds = new String[64];
-        private int[] personNumbers = new int[64];
-        private int[] sayings = new int[64];
+        private final List<Chunk> chunks = new ArrayList<>();
+        private Chunk chunk = new Chunk(new int[0], new String[0], new int[0], new int[0]);
         /** With their numbers, in their order. */
         private final Map<Said, Integer> said = new LinkedHashMap<>();
 
@@ -181,25 +217,20 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
 
         /** Adds an enrollment: its id by the number that the pool gave it, its person by the place in the list's people. */
         public void add(int id, String classId, int person, String role, boolean isPrimary, String begin, String end) {
-            if (size == idNumbers.length) {
-                capacity(size * 2);
+            int at = size & Chunk.LAST;
+            if (at == 0) {
+                chunk = new Chunk();
+                chunks.add(chunk);
             }
-            idNumbers[size] = id;
-            classIds[size] = classId;
-            personNumbers[size] = person;
+            chunk.idNumbers[at] = id;
+            chunk.classIds[at] = classId;
+            chunk.personNumbers[at] = person;
             if (lastNumber < 0 || !last.is(role, isPrimary, begin, end)) {
                 last = new Said(role, isPrimary, begin, end);
                 lastNumber = said.computeIfAbsent(last, one -> said.size());
             }
-            sayings[size] = lastNumber;
+            chunk.sayings[at] = lastNumber;
             size++;
-        }
-
-        private void capacity(int capacity) {
-            idNumbers = Arrays.copyOf(idNumbers, capacity);
-            classIds = Arrays.copyOf(classIds, capacity);
-            personNumbers = Arrays.copyOf(personNumbers, capacity);
-            sayings = Arrays.copyOf(sayings, capacity);
         }
 
         /**
@@ -208,6 +239,10 @@ public final class Enrollments extends AbstractList<Enrollment> implements Rando
          * @param people everybody in the list, in the order that their numbers follow
          */
         public Enrollments build(Collection<Person> people) {
+            int inLast = size & Chunk.LAST;
+            if (inLast > 0) {
+                chunks.set(chunks.size() - 1, chunk.upTo(inLast));
+            }
             return new Enrollments(this, people);
         }
     }

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 
 class IdPoolTest {
@@ -90,5 +91,29 @@ class IdPoolTest {
         holdsAsAMapDoes(ids, 3);
         Collections.sort(ids);
         holdsAsAMapDoes(ids, Integer.MAX_VALUE);
+    }
+
+    @Test
+    void numbersIdsAsTheyComeAndKnowsThemAgain() {
+        // against java.util.HashMap, over ids of all lengths and scripts
+        Random random = new Random(7);
+        Map<String, Integer> expected = new HashMap<>();
+        IdPool pool = new IdPool();
+        for (int i = 0; i < 20_000; i++) {
+            String id = switch (random.nextInt(4)) {
+                case 0 -> "cl-27SP-" + random.nextInt(4000);
+                case 1 -> new UUID(random.nextLong(), random.nextLong()).toString();
+                case 2 -> "学期ü" + random.nextInt(3000);
+                default -> Integer.toString(random.nextInt(9000));
+            };
+            Integer known = expected.get(id);
+            char[] among = ("<" + id + ">").toCharArray();
+            assertThat(pool.find(id)).isEqualTo(known == null ? -1 : known);
+            assertThat(pool.find(among, 1, id.length())).isEqualTo(known == null ? -1 : known);
+            assertThat(i % 2 == 0 ? pool.add(id) : pool.add(among, 1, id.length()))
+                    .isEqualTo(known == null ? expected.size() : -1);
+            expected.putIfAbsent(id, expected.size());
+        }
+        expected.forEach((id, number) -> assertThat(pool.get(number)).isEqualTo(id));
     }
 }

@@ -11,9 +11,10 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.StringWriter;
+import java.io.OutputStreamWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
@@ -29,14 +30,13 @@ import java.util.stream.Stream;
 /** Writes what was computed as CSV: UTF-8 without byte order mark, RFC 4180, lines ended by CRLF. */
 public final class Sheets {
     private static final int ROWS_A_PIECE = 250;
-    private static final int CHARACTERS_A_ROW = 320;
+    private static final int BYTES_A_ROW = 320;
 
     private Sheets() {}
 
     /** A proof, one row a shell. Lists are joined by one space, category levels by {@code " / "}. */
     public static void proof(List<ProofRow> rows, Optional<Labelled> labels, OutputStream out) throws IOException {
-        StringWriter headings = new StringWriter();
-        CsvWriter csv = writer(headings);
+        CsvWriter csv = writer(new OutputStreamWriter(out, StandardCharsets.UTF_8));
         csv.writeRecord(headed(
                 labels,
                 "key",
@@ -62,7 +62,6 @@ public final class Sheets {
                 "snags",
                 "changed"));
         csv.flush();
-        out.write(headings.toString().getBytes(StandardCharsets.UTF_8));
         // written in pieces beside each other, put out in order
         List<byte[]> pieces = IntStream.range(0, (rows.size() + ROWS_A_PIECE - 1) / ROWS_A_PIECE)
                 .parallel()
@@ -84,8 +83,8 @@ public final class Sheets {
     }
 
     private static byte[] written(List<ProofRow> rows, Optional<Labelled> labels) {
-        StringWriter out = new StringWriter(rows.size() * CHARACTERS_A_ROW);
-        CsvWriter csv = writer(out);
+        ByteArrayOutputStream out = new ByteArrayOutputStream(rows.size() * BYTES_A_ROW);
+        CsvWriter csv = writer(new OutputStreamWriter(out, StandardCharsets.UTF_8));
         for (ProofRow row : rows) {
             csv.writeRecord(and(
                     labels.map(names -> names.of(row)).orElse(List.of()),
@@ -117,7 +116,7 @@ public final class Sheets {
         } catch (IOException impossible) {
             throw new UncheckedIOException(impossible);
         }
-        return out.toString().getBytes(StandardCharsets.UTF_8);
+        return out.toByteArray();
     }
 
     /** Several snags may have one key. */

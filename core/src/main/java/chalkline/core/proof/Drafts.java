@@ -1,6 +1,7 @@
 package chalkline.core.proof;
 
 import chalkline.core.arrivals.Person;
+import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.Settings;
@@ -198,17 +199,20 @@ final class Drafts {
         if (draft.instructors.isEmpty()) {
             draft.snags.add(Snag.NO_INSTRUCTOR);
         }
-        if (draft.instructors.stream().anyMatch(person -> !person.enabled())) {
-            draft.snags.add(Snag.INSTRUCTOR_DISABLED);
+        for (Person person : draft.instructors) {
+            if (!person.enabled()) {
+                draft.snags.add(Snag.INSTRUCTOR_DISABLED);
+            }
         }
-        int places = shell.sections().stream()
-                .mapToInt(section -> section.students().size())
-                .sum();
+        int places = 0;
+        for (Section section : shell.sections()) {
+            places += section.students().size();
+            if (!section.code().read()) {
+                draft.snags.add(Snag.COURSE_CODE_UNREAD);
+            }
+        }
         if (places > draft.students) {
             draft.snags.add(Snag.SAME_STUDENT);
-        }
-        if (shell.sections().stream().anyMatch(section -> !section.code().read())) {
-            draft.snags.add(Snag.COURSE_CODE_UNREAD);
         }
     }
 }

@@ -79,6 +79,9 @@ public final class Sheets {
     }
 
     private static List<String> and(List<String> names, String... fields) {
+        if (names.isEmpty()) {
+            return Arrays.asList(fields);
+        }
         return Stream.concat(Arrays.stream(fields), names.stream()).toList();
     }
 

@@ -148,7 +148,7 @@ final class InputFiles {
     /** Writes a whole file in UTF-8 or none. */
     static void write(Path out, Writing<Writer> writing) throws FaultyFileException {
         writeBytes(out, to -> {
-            Writer writer = new BufferedWriter(new OutputStreamWriter(to, StandardCharsets.UTF_8));
+            Writer writer = new BufferedWriter(new OutputStreamWriter(to, StandardCharsets.UTF_8.newEncoder()));
             writing.write(writer);
             writer.flush();
         });

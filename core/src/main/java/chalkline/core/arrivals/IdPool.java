@@ -173,9 +173,9 @@ public final class IdPool {
     }
 
     private int firstPlace(int hashOfId) {
-        // the golden ratio spreads ids that differ in their last digits only; those of one run stay together, eight to
-        // what
-        // memory fetches at once, since a list has them one after another
+        // the golden ratio spreads ids that differ in their last digits only; up to eight of one run stay together,
+        // since
+        // a list has them one after another and memory is fetched so many at a time
         int run = ((hashOfId >>> 3) * 0x9E3779B9) >>> (Integer.numberOfLeadingZeros(table.length) + 4);
         return run << 3 | (hashOfId & 7);
     }

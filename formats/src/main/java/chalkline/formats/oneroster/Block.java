@@ -66,9 +66,15 @@ final class Block {
     Block alone(int record) {
         int first = firsts[record];
         int end = firsts[record + 1];
+        StringBuilder its = new StringBuilder();
+        int[] begins = new int[end - first];
+        for (int field = first; field < end; field++) {
+            begins[field - first] = its.length();
+            its.append(text, from[field], lengths[field]);
+        }
         return new Block(
-                text.clone(),
-                Arrays.copyOfRange(from, first, end),
+                its.toString().toCharArray(),
+                begins,
                 Arrays.copyOfRange(lengths, first, end),
                 new int[] {0, end - first},
                 new long[] {lines[record]},

@@ -41,6 +41,7 @@ final class FieldChecks {
         return day.date();
     }
 
+    /** Tells a field that is no day. */
     void tell(Row row, String column, Day day) {
         if (day.wrong().isPresent()) {
             row.fault(column, day.wrong().get());

@@ -36,7 +36,7 @@ public final class Sheets {
 
     /** A proof, one row a shell. Lists are joined by one space, category levels by {@code " / "}. */
     public static void proof(List<ProofRow> rows, Optional<Labelled> labels, OutputStream out) throws IOException {
-        CsvWriter csv = writer(new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        CsvWriter csv = writer(utf8(out));
         csv.writeRecord(headed(
                 labels,
                 "key",
@@ -87,7 +87,7 @@ public final class Sheets {
 
     private static byte[] written(List<ProofRow> rows, Optional<Labelled> labels) {
         ByteArrayOutputStream out = new ByteArrayOutputStream(rows.size() * BYTES_A_ROW);
-        CsvWriter csv = writer(new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        CsvWriter csv = writer(utf8(out));
         for (ProofRow row : rows) {
             csv.writeRecord(and(
                     labels.map(names -> names.of(row)).orElse(List.of()),
@@ -192,6 +192,11 @@ public final class Sheets {
             csv.writeRecord(item.id(), item.at(), item.note());
         }
         csv.flush();
+    }
+
+    /** What cannot be written in UTF-8, half a character, is an error and no question mark. */
+    private static Writer utf8(OutputStream out) {
+        return new OutputStreamWriter(out, StandardCharsets.UTF_8.newEncoder());
     }
 
     private static CsvWriter writer(Writer out) {

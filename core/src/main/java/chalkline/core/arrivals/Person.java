@@ -34,7 +34,14 @@ public final class Person {
                 username.length() + identifier.length());
     }
 
-    private Person(
+    /**
+     * Someone of whom it is said in one text how to reach them.
+     *
+     * @param reached the username, the identifier and the address, one after another
+     * @param usernameEnds where the username ends in it, in chars from 0
+     * @param identifierEnds where the identifier ends in it
+     */
+    public Person(
             String id,
             boolean enabled,
             String givenName,
@@ -49,24 +56,6 @@ public final class Person {
         this.reached = reached;
         this.usernameEnds = usernameEnds;
         this.identifierEnds = identifierEnds;
-    }
-
-    /**
-     * Someone of whom it is said in one text how to reach them.
-     *
-     * @param reached the username, the identifier and the address, one after another
-     * @param usernameEnds where the username ends in it, in chars from 0
-     * @param identifierEnds where the identifier ends in it
-     */
-    public static Person of(
-            String id,
-            boolean enabled,
-            String givenName,
-            String familyName,
-            String reached,
-            int usernameEnds,
-            int identifierEnds) {
-        return new Person(id, enabled, givenName, familyName, reached, usernameEnds, identifierEnds);
     }
 
     public String id() {

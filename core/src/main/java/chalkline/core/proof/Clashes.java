@@ -36,7 +36,7 @@ final class Clashes {
     /** Adds the stops {@link Snag#CODE_TAKEN} and returns what is closed or freed, by key. */
     List<Closing> judge() {
         shared();
-        boolean changed = !held.all().isEmpty();
+        boolean changed = !held.all().isEmpty(); // where nothing is held, nothing of it is in the way
         while (changed) {
             changed = false;
             Set<String> closing = closing();

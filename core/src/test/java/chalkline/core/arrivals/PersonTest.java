@@ -14,7 +14,7 @@ class PersonTest {
         assertThat(whole)
                 .extracting(Person::username, Person::identifier, Person::email)
                 .containsExactly(username, identifier, email);
-        Person inOne = Person.of(
+        Person inOne = new Person(
                 "u1",
                 true,
                 "Ngozi",

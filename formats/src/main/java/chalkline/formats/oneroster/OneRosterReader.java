@@ -357,7 +357,7 @@ public final class OneRosterReader {
                 row.append(email, reached);
                 people.put(
                         id,
-                        Person.of(
+                        new Person(
                                 id,
                                 !row.find(disabled),
                                 row.get(givenName),

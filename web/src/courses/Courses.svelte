@@ -8,6 +8,7 @@
     import Ask from '../parts/Ask.svelte'
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import { list } from '../teaching/words'
@@ -86,12 +87,7 @@
                 : `${count(courses.length, 'course')}, ${all.published ? 'read by everybody' : 'published to nobody'}`}
         </h1>
         <p>
-            <label
-                >Find <input
-                    value={route.params.find ?? ''}
-                    oninput={(e) => route.set({ find: e.currentTarget.value })}
-                /></label
-            >
+            <Find />
         </p>
     </div>
     <Grid

@@ -16,6 +16,7 @@
         selected,
         select,
         cells,
+        named = (row) => row.id,
     }: {
         label: string
         lines: Line<T>[]
@@ -28,6 +29,8 @@
         select: (id: string) => void
         /** The cells of a row, one for each column. */
         cells: Snippet<[T]>
+        /** What a row is called where it is marked. */
+        named?: (row: T) => string
     } = $props()
 
     const ROW = 41
@@ -120,7 +123,7 @@
                             ><input
                                 type="checkbox"
                                 tabindex="-1"
-                                aria-label="Mark {id}"
+                                aria-label="Mark {named(line.row)}"
                                 checked={marks.has(id)}
                                 onclick={(event) => event.stopPropagation()}
                                 onchange={() => toggle(id)}

@@ -8,6 +8,7 @@
     import { count, instant, number } from '../frame/words'
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import AskingFrom from './AskingFrom.svelte'
@@ -153,12 +154,7 @@
                   : `${count(rows.filter((row) => OPEN.includes(row.state)).length, 'request')} open of ${number(rows.length)}`}
         </h1>
         <p class="bar">
-            <label
-                >Find <input
-                    value={route.params.find ?? ''}
-                    oninput={(e) => route.set({ find: e.currentTarget.value })}
-                /></label
-            >
+            <Find />
             <label
                 >Asked for <select
                     value={route.params.kind ?? ''}

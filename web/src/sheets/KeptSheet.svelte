@@ -5,21 +5,37 @@
     import Screen from '../frame/Screen.svelte'
     import { count, instant } from '../frame/words'
     import Export from '../parts/Export.svelte'
+    import Find from '../parts/Find.svelte'
+    import Grid from '../parts/Grid.svelte'
+    import { finds, type Line } from '../parts/lines'
     import Counts from './Counts.svelte'
     import { OUTCOMES, STANDINGS, toBuild, type Standing } from './outcomes'
 
     /** A sheet that was kept, with what came of each row; what is left of it is built from here. */
     let { id }: { id: number } = $props()
 
+    type Result = Api['SheetResult'] & { id: string }
+
     const KINDS = Object.keys(STANDINGS) as Standing[]
     const ASK_AGAIN_MILLIS = 1500
 
     let kept = $state.raw<Api['SheetKept'] | null>(null)
     let only = $state<Standing | ''>('')
+    let selected = $state('')
     let busy = $state(false)
 
     const left = $derived(kept ? toBuild(kept.rows) : [])
-    const shown = $derived((kept?.rows ?? []).filter((one) => only === '' || one.standing === only))
+    const shown = $derived(
+        (kept?.rows ?? []).filter(
+            (one) =>
+                (only === '' || one.standing === only) &&
+                finds(route.params.find ?? '', one.row.label, one.code, why(one), ...one.row.cells),
+        ),
+    )
+    const lines = $derived<Line<Result>[]>(
+        shown.map((one) => ({ kind: 'row', row: { ...one, id: String(one.row.number) } })),
+    )
+    const chosen = $derived(kept?.rows.find((one) => String(one.row.number) === selected))
     const building = $derived(campus.line?.buildState === 'RUNNING' || campus.line?.buildState === 'WAITING')
 
     $effect(() => {
@@ -41,6 +57,14 @@
 
     function many(standing: Standing): number {
         return (kept?.rows ?? []).filter((one) => one.standing === standing).length
+    }
+
+    function why(one: Api['SheetResult']): string {
+        return [one.row.says, one.reason].filter(Boolean).join('; ')
+    }
+
+    function name(one: Api['SheetResult']): string {
+        return one.row.label || one.row.cells.slice(0, 2).join(' ')
     }
 
     function build() {
@@ -68,6 +92,26 @@
     }
 </script>
 
+{#snippet rowCells(one: Result)}
+    {@const is = OUTCOMES[one.row.outcome]}
+    {@const standing = STANDINGS[one.standing]}
+    <span role="gridcell" class="soft">{one.row.number}</span>
+    <span role="gridcell"
+        ><b class={is.class}>{is.mark} {is.says}</b>{#if !one.row.kept}<br /><span class="soft">not kept</span
+            >{/if}</span
+    >
+    <span role="gridcell" title={name(one)}><b>{name(one)}</b></span>
+    <span role="gridcell" class="mono" title={one.code || one.shell}
+        >{#if one.shell}{@render shellLink(one)}{/if}</span
+    >
+    <span role="gridcell"><b class={standing.class}>{standing.mark} {standing.says}</b></span>
+    <span role="gridcell" title={why(one)}>{why(one)}</span>
+{/snippet}
+
+{#snippet shellLink(one: Api['SheetResult'])}
+    <a href={route.href('proof', { key: one.shell }, kept?.about.term)}>{one.code || one.shell}</a>
+{/snippet}
+
 {#snippet sheet()}
     <div class="kept">
         {#if kept}
@@ -84,48 +128,41 @@
                 kinds={KINDS.map((key) => ({ key, ...STANDINGS[key], count: many(key) }))}
                 bind:chosen={only}
             />
-            <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
-            <div class="scroll" tabindex="0" role="region" aria-label="Rows" onclick={follow}>
-                <table>
-                    <thead>
-                        <tr>
-                            <th scope="col">Row</th>
-                            <th scope="col">It was</th>
-                            <th scope="col">Section</th>
-                            <th scope="col">Shell</th>
-                            <th scope="col">Stands</th>
-                            <th scope="col">Why</th>
-                        </tr>
-                    </thead>
-                    <tbody>
-                        {#each shown as one (one.row.number)}
-                            {@const is = OUTCOMES[one.row.outcome]}
-                            {@const standing = STANDINGS[one.standing]}
-                            <tr>
-                                <td class="num soft">{one.row.number}</td>
-                                <td
-                                    ><b class={is.class}>{is.mark} {is.says}</b>
-                                    <span class="soft">{one.row.kept ? '' : 'not kept'}</span></td
-                                >
-                                <th scope="row">{one.row.label || one.row.cells.slice(0, 2).join(' ')}</th>
-                                <td class="mono">
-                                    {#if one.shell}<a
-                                            href={route.href('proof', { key: one.shell }, kept.about.term)}
-                                            >{one.code || one.shell}</a
-                                        >{/if}
-                                </td>
-                                <td><b class={standing.class}>{standing.mark} {standing.says}</b></td>
-                                <td>{[one.row.says, one.reason].filter(Boolean).join('; ')}</td>
-                            </tr>
-                        {/each}
-                    </tbody>
-                </table>
+            <p><Find placeholder="whatever stands in a row" /></p>
+            <!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
+            <div class="rows" onclick={follow}>
+                <Grid
+                    label="Rows"
+                    {lines}
+                    columns={['Row', 'It was', 'Section', 'Shell', 'Stands', 'Why']}
+                    widths="44px minmax(0, 2fr) minmax(0, 2fr) minmax(0, 3fr) minmax(0, 1.6fr) minmax(0, 3fr)"
+                    {selected}
+                    select={(row) => (selected = row)}
+                    cells={rowCells}
+                />
             </div>
         {/if}
     </div>
 {/snippet}
 
 {#snippet margin()}
+    {#if chosen}
+        <h2>Row {chosen.row.number}</h2>
+        <dl>
+            {#each chosen.row.cells as cell, i (i)}
+                {#if cell}
+                    <dt>{kept?.headings[i] || `column ${i + 1}`}</dt>
+                    <dd>{cell}</dd>
+                {/if}
+            {/each}
+        </dl>
+        <p>
+            <b class={STANDINGS[chosen.standing].class}
+                >{STANDINGS[chosen.standing].mark} {STANDINGS[chosen.standing].says}</b
+            >
+            {why(chosen)}
+        </p>
+    {/if}
     <h2>What came of it</h2>
     <p class="soft">
         The rows are sections of our own now, beside the registrar's list: in the proof, in cross-lists and
@@ -172,7 +209,7 @@
                     one.row.label,
                     one.code,
                     STANDINGS[one.standing].says,
-                    [one.row.says, one.reason].filter(Boolean).join('; '),
+                    why(one),
                 ]),
             })}
         />
@@ -183,33 +220,35 @@
 
 <style>
     .kept {
-        padding: 18px 20px 0;
+        padding-top: 18px;
         flex: 1;
         min-height: 0;
         display: flex;
         flex-direction: column;
     }
-    .scroll {
+    .kept > :global(:not(.rows)) {
+        margin-left: 20px;
+        margin-right: 20px;
+    }
+    .rows {
         flex: 1;
         min-height: 0;
-        overflow: auto;
+        display: flex;
+        flex-direction: column;
     }
-    th,
-    td {
-        padding: 4px 14px 4px 0;
-        border-top: 1px solid var(--faint);
-        vertical-align: top;
-        font-size: 13.5px;
+    dl {
+        margin: 10px 0;
     }
-    thead th {
-        position: sticky;
-        top: 0;
-        background: var(--sheet);
+    dd {
+        margin: 0 0 6px;
+        overflow-wrap: anywhere;
+    }
+    dt {
         font-size: 12px;
+        color: var(--soft);
     }
-    tbody th {
-        color: var(--ink);
-        font-weight: 600;
+    h2:not(:first-child) {
+        margin-top: 18px;
     }
     nav {
         display: flex;
@@ -217,9 +256,6 @@
         align-items: start;
         gap: 10px;
         margin-top: 14px;
-    }
-    td.mono {
-        white-space: nowrap;
     }
     p {
         margin-top: 8px;

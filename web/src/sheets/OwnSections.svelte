@@ -9,6 +9,9 @@
     import Ask from '../parts/Ask.svelte'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
+    import Find from '../parts/Find.svelte'
+    import Grid from '../parts/Grid.svelte'
+    import { finds, type Line as GridLine } from '../parts/lines'
 
     /** Sections that no registrar lists, and what sheets say otherwise of those that one does. */
     type Line = Api['OwnSectionLine']
@@ -21,10 +24,26 @@
     let own = $state.raw<Api['OwnSectionView'] | null>(null)
     let reason = $state('')
     let asking = $state(false)
+    let selected = $state('')
     const marks = new SvelteSet<string>()
 
     const marked = $derived((own?.sections ?? []).filter((one) => marks.has(one.id)))
     const offered = $derived(new Map((own?.offers ?? []).map((one) => [one.own, one])))
+    const shown = $derived(
+        (own?.sections ?? []).filter((one) =>
+            finds(
+                route.params.find ?? '',
+                one.label,
+                one.title,
+                one.department,
+                one.instructors,
+                one.reference,
+                KINDS[one.kind].says,
+            ),
+        ),
+    )
+    const lines = $derived<GridLine<Line>[]>(shown.map((row) => ({ kind: 'row', row })))
+    const chosen = $derived(own?.sections.find((one) => one.id === selected))
     const mergeable = $derived(marked.filter((one) => offered.has(one.id)))
     const merged = $derived(marked.filter((one) => one.kind === 'MERGED'))
 
@@ -52,78 +71,77 @@
         })
     }
 
-    function toggle(id: string) {
-        if (!marks.delete(id)) marks.add(id)
+    /** What a row has no room for but its beginning: what its sheet said, whom it is merged with, or may be. */
+    function about(one: Line): string {
+        const offer = offered.get(one.id)
+        return [
+            one.says,
+            one.listed ? `with ${one.listed}` : '',
+            offer ? `▲ the registrar lists ${offer.label} by now: ${offer.because}` : '',
+        ]
+            .filter(Boolean)
+            .join('; ')
     }
 </script>
 
+{#snippet rowCells(one: Line)}
+    {@const kind = KINDS[one.kind]}
+    {@const more = about(one)}
+    {@const [from, to] = one.days.split(' to ').map(inWords)}
+    <span role="gridcell" title={one.title}><b>{one.label}</b><br />{one.title}</span>
+    <span role="gridcell" title={more}
+        ><b class={kind.class}>{kind.mark} {kind.says}</b>{#if more}<br /><span
+                class={offered.has(one.id) ? 'ochre' : 'soft'}>{more}</span
+            >{/if}</span
+    >
+    <span role="gridcell" title={one.department}>{one.department}</span>
+    <span role="gridcell" title={one.instructors}>{one.instructors || 'nobody yet'}</span>
+    <span role="gridcell"
+        >{from}{#if to}<br />to {to}{/if}</span
+    >
+{/snippet}
+
 {#snippet sheet()}
-    <div class="own">
-        <h1>Sections of our own in {route.term}</h1>
-        {#if own && own.sections.length + own.courses.length === 0}
-            <p class="begin">
-                None yet. What stands on no registrar's list comes in by a sheet, or is typed: continuing
-                education, seats of partners, training, sandboxes.
-            </p>
-        {:else if own}
+    <h1>Sections of our own in {route.term}</h1>
+    {#if own && own.sections.length + own.courses.length === 0}
+        <p class="begin">
+            None yet. What stands on no registrar's list comes in by a sheet, or is typed: continuing
+            education, seats of partners, training, sandboxes.
+        </p>
+    {:else if own}
+        <p class="filters"><Find placeholder="section, title, instructor" /></p>
+        <Grid
+            label="Sections of our own"
+            {lines}
+            columns={['Section', 'What it is', 'Department', 'Instructors', 'Days']}
+            widths="minmax(0, 4fr) minmax(0, 4fr) minmax(0, 2.6fr) minmax(0, 2.6fr) minmax(0, 3fr)"
+            marks={campus.may('CHANGE_LISTS') ? marks : undefined}
+            {selected}
+            select={(id) => (selected = id)}
+            named={(one) => one.label}
+            cells={rowCells}
+        />
+        {#if own.courses.length > 0}
             <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-            <div class="scroll" tabindex="0" role="region" aria-label="Sections of our own">
-                <table>
-                    <thead>
-                        <tr>
-                            <th scope="col"><span class="unseen">Mark</span></th>
-                            <th scope="col">Section</th>
-                            <th scope="col">What it is</th>
-                            <th scope="col">Department</th>
-                            <th scope="col">Instructors</th>
-                            <th scope="col">Days</th>
-                        </tr>
-                    </thead>
-                    <tbody>
-                        {#each own.sections as one (one.id)}
-                            {@const kind = KINDS[one.kind]}
-                            {@const offer = offered.get(one.id)}
-                            <tr class:on={marks.has(one.id)}>
-                                <td
-                                    ><input
-                                        type="checkbox"
-                                        aria-label="Mark {one.label}"
-                                        disabled={!campus.may('CHANGE_LISTS')}
-                                        checked={marks.has(one.id)}
-                                        onchange={() => toggle(one.id)}
-                                    /></td
-                                >
-                                <th scope="row">{one.label} <span>{one.title}</span></th>
-                                <td>
-                                    <b class={kind.class}>{kind.mark} {kind.says}</b>
-                                    {#if one.says}<span class="soft">{one.says}</span>{/if}
-                                    {#if one.listed}<span class="soft">with {one.listed}</span>{/if}
-                                    {#if offer}<span class="ochre"
-                                            >▲ the registrar lists {offer.label} by now: {offer.because}</span
-                                        >{/if}
-                                </td>
-                                <td>{one.department}</td>
-                                <td>{one.instructors || 'nobody yet'}</td>
-                                <td>{one.days.split(' to ').map(inWords).join(' to ')}</td>
-                            </tr>
-                        {/each}
-                    </tbody>
-                </table>
-                {#if own.courses.length > 0}
-                    <h2>Courses without an offering</h2>
-                    <p class="soft">They get no shell.</p>
-                    <ul>
-                        {#each own.courses as one (one.id)}
-                            <li><b>{one.code}</b> {one.title} <span class="soft">{one.department}</span></li>
-                        {/each}
-                    </ul>
-                {/if}
+            <div class="courses" tabindex="0" role="region" aria-label="Courses without an offering">
+                <h2>Courses without an offering</h2>
+                <p class="soft">They get no shell.</p>
+                <ul>
+                    {#each own.courses as one (one.id)}
+                        <li><b>{one.code}</b> {one.title} <span class="soft">{one.department}</span></li>
+                    {/each}
+                </ul>
             </div>
         {/if}
-    </div>
+    {/if}
 {/snippet}
 
 {#snippet margin()}
+    {#if chosen}
+        <h2>{chosen.label}</h2>
+        <p>{chosen.title}</p>
+        {#if about(chosen)}<p class="soft">{about(chosen)}</p>{/if}
+    {/if}
     <h2>{marks.size === 0 ? 'Nothing is marked' : `${count(marks.size, 'section')} marked`}</h2>
     {#if campus.may('CHANGE_LISTS')}
         {#if offered.size > 0}
@@ -183,7 +201,7 @@
         <Export
             name="sections of our own {route.term}"
             cells={() =>
-                cells(own?.sections ?? [], [
+                cells(shown, [
                     ['section', (one) => one.label],
                     ['title', (one) => one.title],
                     ['what it is', (one) => KINDS[one.kind].says],
@@ -208,53 +226,25 @@
 <Screen {sheet} {margin} {footer} marginName="What is marked" />
 
 <style>
-    .own {
-        padding: 18px 20px 0;
-        flex: 1;
-        min-height: 0;
-        display: flex;
-        flex-direction: column;
+    h1 {
+        padding: 18px 20px 10px;
+        flex: none;
+    }
+    .filters {
+        margin: 0 20px 10px;
+        flex: none;
     }
     .begin {
         max-width: 60ch;
-        margin-top: 12px;
+        margin: 2px 20px;
         font-size: 16px;
     }
-    .scroll {
-        flex: 1;
-        min-height: 0;
+    .courses {
+        flex: none;
+        max-height: 34%;
         overflow: auto;
-        margin-top: 10px;
-    }
-    th,
-    td {
-        padding: 5px 14px 5px 0;
-        border-top: 1px solid var(--faint);
-        vertical-align: top;
-        font-size: 13.5px;
-    }
-    thead th {
-        position: sticky;
-        top: 0;
-        background: var(--sheet);
-        font-size: 12px;
-    }
-    tbody th {
-        color: var(--ink);
-        font-weight: 600;
-    }
-    th span:not(.unseen),
-    td span {
-        display: block;
-        font-weight: 400;
-    }
-    td input {
-        width: 20px;
-        height: 20px;
-        min-height: 24px;
-    }
-    .on {
-        background: var(--chalk-wash);
+        padding: 10px 20px;
+        border-top: 1px solid var(--hair);
     }
     ul {
         list-style: none;
@@ -269,6 +259,9 @@
     }
     p button {
         min-height: 24px;
+    }
+    h2:not(:first-child) {
+        margin-top: 18px;
     }
     nav {
         display: flex;

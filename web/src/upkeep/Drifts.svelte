@@ -8,6 +8,7 @@
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { Drift, type Drifted } from './drift.svelte'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import Parts from './Parts.svelte'
 
@@ -97,6 +98,7 @@
         </h1>
         {#if drift.rows.length > 0}
             <p class="filters">
+                <Find placeholder="code, title, what" />
                 <label
                     >Kind <select
                         value={route.params.kind ?? ''}

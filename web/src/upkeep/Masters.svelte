@@ -9,6 +9,7 @@
     import Ask from '../parts/Ask.svelte'
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import MasterForm from './MasterForm.svelte'
@@ -175,6 +176,7 @@
         <p class="soft">
             Shells outside any term, shared by hand and never with enrollments: sections start from them.
         </p>
+        {#if masters.length > 0}<p><Find placeholder="code, title, course" /></p>{/if}
     </div>
     <Grid
         label="Masters"

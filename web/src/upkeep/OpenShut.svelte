@@ -10,6 +10,7 @@
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import Extensions from './Extensions.svelte'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import Parts from './Parts.svelte'
@@ -145,6 +146,7 @@
             {/if}
         </h1>
         <p class="filters">
+            <Find placeholder="code, title" />
             {@render choose(
                 'State',
                 'state',

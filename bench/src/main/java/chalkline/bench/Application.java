@@ -9,6 +9,7 @@ import chalkline.server.arrivals.StoreTimer;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -28,7 +29,7 @@ final class Application {
 
     private Application() {}
 
-    static List<Row> measure(Path file) throws IOException {
+    static List<Row> measure(Path file) throws IOException, SQLException {
         try (RunningSystem system = RunningSystem.withSections(48, "--standins.earlier-terms=false")) {
             Client abara = system.signedIn("abara");
             abara.read(abara.upload("/api/arrivals", "large.zip", Files.readAllBytes(file)));
@@ -63,9 +64,15 @@ final class Application {
                             "a first screen",
                             FIRST_SCREEN_MILLIS,
                             1)));
-            BigSheet.all().forEach(sheet -> rows.addAll(sheet.measure(system.address())));
+            look(system, BigSheet.ofTheList(), rows);
+            look(system, List.of(BigSheet.ofTheLedger(Filling.ledger(system))), rows);
+            look(system, BigSheet.ofCourses(Filling.courses(abara), Filling.ROWS, Filling.SECTIONS), rows);
             return rows;
         }
+    }
+
+    private static void look(RunningSystem system, List<BigSheet> sheets, List<Row> rows) {
+        sheets.forEach(sheet -> rows.addAll(sheet.measure(system.address())));
     }
 
     /** Writing in turn, so that a slow moment of the machine meets both. */

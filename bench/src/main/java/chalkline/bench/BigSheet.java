@@ -8,12 +8,14 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.SelectOption;
 import java.net.URI;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 
-/** A sheet of 20,000 sections in Debian's Chromium: how soon it is there, is filtered, and whether it scrolls without a stutter. */
+/** A big sheet in Debian's Chromium: how soon it is there, is filtered, and whether it scrolls without a stutter. */
 final class BigSheet {
     /** A person waits this long for a screen without wondering whether it will come. */
     private static final double FIRST_SCREEN_MILLIS = 1000;
@@ -25,11 +27,8 @@ final class BigSheet {
     private static final int RUNS = 5;
     private static final int TURNS = 200;
     private static final int JUMPS = 40;
-    private static final Looks GRID = new Looks(
-            "#sheet",
-            "document.querySelectorAll('#sheet [role=row]').length",
-            "Number(document.getElementById('sheet')?.ariaRowCount)",
-            20_000);
+    private static final String GRID_ROWS = "Number(document.getElementById('sheet')?.ariaRowCount)";
+    private static final String GRID_DRAWN = "document.querySelectorAll('#sheet [role=row]').length";
     /** Of many suggestions some hundred are shown. */
     private static final Looks SUGGESTIONS = new Looks(
             ".rows",
@@ -38,10 +37,12 @@ final class BigSheet {
             100);
 
     private final String name;
-    private final String station;
+    private final String path;
     private final Looks looks;
-    private final Consumer<Page> filter;
-    private final Consumer<Page> unfilter;
+    private final Optional<Filter> filter;
+
+    /** @param narrow leaves some of its rows away */
+    private record Filter(Consumer<Page> narrow, Consumer<Page> undo) {}
 
     /**
      * How a sheet is looked at, by scripts for its page.
@@ -52,6 +53,11 @@ final class BigSheet {
      * @param all it has more than so many once all of it came
      */
     private record Looks(String scrolls, String drawn, String rows, int all) {
+        /** @param all so many rows it has, or some headings of groups more */
+        static Looks grid(int all) {
+            return new Looks("#sheet", GRID_DRAWN, GRID_ROWS, all);
+        }
+
         String isThere() {
             return drawn + " > 5";
         }
@@ -65,38 +71,81 @@ final class BigSheet {
         }
     }
 
-    /**
-     * @param station the key of the station whose sheet it is
-     * @param filter leaves some of its rows away
-     */
-    private BigSheet(String name, String station, Looks looks, Consumer<Page> filter, Consumer<Page> unfilter) {
+    /** @param path the address of the view */
+    private BigSheet(String name, String path, Looks looks, Optional<Filter> filter) {
         this.name = name;
-        this.station = station;
+        this.path = path;
         this.looks = looks;
         this.filter = filter;
-        this.unfilter = unfilter;
     }
 
-    static List<BigSheet> all() {
+    /** Those of a term of which nothing is built yet. */
+    static List<BigSheet> ofTheList() {
         return List.of(
-                new BigSheet(
-                        "the proof, 20,000 rows",
-                        "5",
-                        GRID,
-                        page -> page.getByLabel("with snag").selectOption("any"),
-                        page -> page.getByLabel("with snag").selectOption("")),
+                new BigSheet("the proof, 20,000 rows", "/27SP/proof", Looks.grid(20_000), choosing("with snag", "any")),
                 new BigSheet(
                         "dates, 20,000 rows",
-                        "4",
-                        GRID,
-                        page -> page.getByLabel("Find a shell").fill("OCEA"),
-                        page -> page.getByLabel("Find a shell").fill("")),
+                        "/27SP/dates",
+                        Looks.grid(20_000),
+                        Optional.of(new Filter(
+                                page -> page.getByLabel("Find a shell").fill("OCEA"),
+                                page -> page.getByLabel("Find a shell").fill("")))),
                 new BigSheet(
                         "cross-lists, 20,000 sections",
-                        "3",
+                        "/27SP/cross-lists",
                         SUGGESTIONS,
-                        page -> page.getByLabel("may belong together in").selectOption(new SelectOption().setIndex(1)),
-                        page -> page.getByLabel("may belong together in").selectOption("")));
+                        choosing("may belong together in", 1)));
+    }
+
+    /** Those of a term that stands, of which some drifted. */
+    static List<BigSheet> ofTheShells(int shells, int drifted) {
+        return List.of(
+                new BigSheet(
+                        "open or shut, 20,000 shells",
+                        "/27SP/upkeep?view=open",
+                        Looks.grid(shells),
+                        choosing("Department", 1)),
+                new BigSheet("drift of 1,000 shells", "/27SP/upkeep", Looks.grid(drifted), choosing("Kind", 1)));
+    }
+
+    /** A sheet of courses that was kept, and what is kept of all sheets. */
+    static List<BigSheet> ofCourses(long sheet, int rows, int sections) {
+        return List.of(
+                new BigSheet(
+                        "a kept sheet, 5,000 rows",
+                        "/27SP/arrivals?view=sheet&kept=" + sheet,
+                        Looks.grid(rows),
+                        Optional.of(new Filter(page -> button(page, "no shell"), page -> button(page, "rows")))),
+                new BigSheet(
+                        "sections of our own, 4,000",
+                        "/27SP/arrivals?view=own",
+                        Looks.grid(sections),
+                        Optional.empty()));
+    }
+
+    /** @param rare a kind of entries of which there are few */
+    static BigSheet ofTheLedger(String rare) {
+        return new BigSheet("the ledger, 500,000 entries", "/?view=ledger", Looks.grid(200), choosing("Kind", rare));
+    }
+
+    private static Optional<Filter> choosing(String label, String option) {
+        return choosing(label, new SelectOption().setValue(option));
+    }
+
+    private static Optional<Filter> choosing(String label, int option) {
+        return choosing(label, new SelectOption().setIndex(option));
+    }
+
+    private static Optional<Filter> choosing(String label, SelectOption option) {
+        return Optional.of(new Filter(
+                page -> page.getByLabel(label).first().selectOption(option),
+                page -> page.getByLabel(label).first().selectOption("")));
+    }
+
+    private static void button(Page page, String name) {
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name))
+                .first()
+                .click();
     }
 
     List<Row> measure(URI address) {
@@ -113,7 +162,7 @@ final class BigSheet {
                     .newPage();
             page.setDefaultTimeout(60_000);
             signIn(page);
-            page.keyboard().press(station);
+            page.navigate(path);
             until(page, looks.isWhole());
             page.waitForTimeout(1000);
             double[] first = new double[RUNS];
@@ -125,20 +174,25 @@ final class BigSheet {
                 until(page, looks.isWhole());
                 page.waitForTimeout(1000);
                 page.evaluate("window.whole = " + looks.rows());
-                filtered[run] = timed(page, () -> filter.accept(page), looks.isFiltered());
-                unfilter.accept(page);
-                until(page, looks.rows() + " == window.whole");
+                if (filter.isPresent()) {
+                    filtered[run] = timed(page, () -> filter.get().narrow().accept(page), looks.isFiltered());
+                    filter.get().undo().accept(page);
+                    until(page, looks.rows() + " == window.whole");
+                }
                 longest[run] = scroll(page);
             }
-            return List.of(
-                    row("first screen of ", middle(first), "what a person waits for a screen", FIRST_SCREEN_MILLIS),
-                    row("filter of ", middle(filtered), "a key press", KEY_PRESS_MILLIS),
-                    // whatever else the machine does only adds; what the page does too long it does each time
-                    row(
-                            "longest task while scrolling ",
-                            Arrays.stream(longest).min().orElseThrow(),
-                            "what a hand feels as a stutter",
-                            STUTTER_MILLIS));
+            List<Row> rows = new ArrayList<>();
+            rows.add(row("first screen of ", middle(first), "what a person waits for a screen", FIRST_SCREEN_MILLIS));
+            if (filter.isPresent()) {
+                rows.add(row("filter of ", middle(filtered), "a key press", KEY_PRESS_MILLIS));
+            }
+            // whatever else the machine does only adds; what the page does too long it does each time
+            rows.add(row(
+                    "longest task while scrolling ",
+                    Arrays.stream(longest).min().orElseThrow(),
+                    "what a hand feels as a stutter",
+                    STUTTER_MILLIS));
+            return rows;
         }
     }
 

@@ -8,17 +8,17 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Sheets as the screen sends them. */
-final class Sheets {
+public final class Sheets {
     private static final JsonMapper JSON = new JsonMapper();
     private final Client client;
     private final String term;
 
-    Sheets(Client client, String term) {
+    public Sheets(Client client, String term) {
         this.client = client;
         this.term = term;
     }
 
-    JsonNode pasted(String text) {
+    public JsonNode pasted(String text) {
         Client.Answer answer = client.post("/api/course-sheets/paste", JSON.writeValueAsString(Map.of("text", text)));
         if (answer.status() != 200) {
             throw new IllegalStateException("not read: " + answer);
@@ -30,7 +30,7 @@ final class Sheets {
         return Map.of("rows", rows, "another", another);
     }
 
-    JsonNode judged(Object rows) {
+    public JsonNode judged(Object rows) {
         Client.Answer answer = client.post(
                 "/api/terms/" + term + "/course-sheets/judged", JSON.writeValueAsString(rows(rows, Set.of())));
         if (answer.status() != 200) {
@@ -40,7 +40,7 @@ final class Sheets {
     }
 
     /** @param judged what was seen before */
-    Client.Answer kept(Object rows, JsonNode judged, Set<Integer> change) {
+    public Client.Answer kept(Object rows, JsonNode judged, Set<Integer> change) {
         return kept(rows, judged, change, Set.of());
     }
 

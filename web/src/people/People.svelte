@@ -7,6 +7,7 @@
     import { count, number } from '../frame/words'
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import Kept from './Kept.svelte'
@@ -53,8 +54,10 @@
     const lines = $derived(
         grouped(shown, [
             group('kept out', (person) => person.disabled),
-            ...ROLES.map((role) => group(role.plural, (person) => person.roles[0] === role.key)),
-            group('without a role', (person) => person.roles.length === 0),
+            ...ROLES.map((role) =>
+                group(role.plural, (person) => !person.disabled && person.roles[0] === role.key),
+            ),
+            group('without a role', (person) => !person.disabled && person.roles.length === 0),
         ]),
     )
 
@@ -142,12 +145,7 @@
     <div class="top">
         <h1>{people.length === 0 ? 'One moment …' : `${number(people.length)} people who sign in`}</h1>
         <p class="bar">
-            <label
-                >Find <input
-                    value={route.params.find ?? ''}
-                    oninput={(e) => route.set({ find: e.currentTarget.value })}
-                /></label
-            >
+            <Find />
             <label
                 >Role <select
                     value={route.params.role ?? ''}

@@ -2,6 +2,7 @@ import { render, screen, waitFor, within } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
+import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
@@ -33,7 +34,7 @@ function result(number: number, more: Partial<Result> = {}, row: Partial<Result[
 }
 
 let rows: Result[]
-let sent: { path: string; body: Record<string, unknown> }[]
+let sent: Sent[]
 
 beforeEach(() => {
     rows = [
@@ -46,35 +47,28 @@ beforeEach(() => {
         ),
         result(4, { standing: 'STANDS' }),
     ]
-    sent = []
     campus.me = ADMINISTRATOR
     campus.trouble = ''
     route.term = '27SP'
     route.params = {}
     history.replaceState(null, '', '/27SP/arrivals?view=sheet&kept=7')
-    vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
-        const reply = (body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status: 200 }))
-        if (init?.method === 'POST') {
-            sent.push({ path, body: JSON.parse(String(init.body)) })
-            return reply({ id: 9 })
+    sent = serverThat((method, path) => {
+        if (method === 'POST') return { id: 9 }
+        if (path !== '/api/course-sheets/7') return undefined
+        return {
+            about: {
+                id: 7,
+                name: 'winter courses.csv',
+                term: '27SP',
+                keptBy: 'N. Abara',
+                keptAt: '2026-12-01T12:00:00Z',
+                note: 'as asked',
+                rows: 3,
+            },
+            versions: '2.3.1',
+            headings: ['course', 'title', 'room'],
+            rows,
         }
-        if (path === '/api/course-sheets/7')
-            return reply({
-                about: {
-                    id: 7,
-                    name: 'winter courses.csv',
-                    term: '27SP',
-                    keptBy: 'N. Abara',
-                    keptAt: '2026-12-01T12:00:00Z',
-                    note: 'as asked',
-                    rows: 3,
-                },
-                versions: '2.3.1',
-                headings: ['course', 'title', 'room'],
-                rows,
-            })
-        if (path === '/api/desk') return reply({ zone: 'UTC', terms: [], latest: [] })
-        return reply({})
     })
 })
 afterEach(() => vi.unstubAllGlobals())

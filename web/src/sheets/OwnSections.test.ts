@@ -2,6 +2,7 @@ import { render, screen, waitFor, within } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
+import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
@@ -27,7 +28,7 @@ function line(id: string, more: Partial<Api['OwnSectionLine']> = {}): Api['OwnSe
 }
 
 let view: Api['OwnSectionView']
-let sent: { path: string; body: { sections: string[]; list: number; reason: string } }[]
+let sent: Sent[]
 
 beforeEach(() => {
     view = {
@@ -40,23 +41,18 @@ beforeEach(() => {
         offers: [],
         courses: [],
     }
-    sent = []
     campus.me = ADMINISTRATOR
     campus.trouble = ''
     route.term = '27SP'
     route.params = {}
     history.replaceState(null, '', '/27SP/arrivals?view=own')
-    vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
-        const reply = (body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status: 200 }))
-        if (init?.method === 'POST') {
-            const body = JSON.parse(String(init.body))
-            sent.push({ path, body })
-            view = { ...view, sections: view.sections.filter((one) => !body.sections.includes(one.id)) }
-            return reply(view)
+    sent = serverThat((method, path, body) => {
+        if (method === 'POST') {
+            const taken = body.sections as string[]
+            view = { ...view, sections: view.sections.filter((one) => !taken.includes(one.id)) }
+            return view
         }
-        if (path === '/api/terms/27SP/own-sections') return reply(view)
-        if (path === '/api/desk') return reply({ zone: 'UTC', terms: [], latest: [] })
-        return reply({})
+        return path === '/api/terms/27SP/own-sections' ? view : undefined
     })
 })
 afterEach(() => vi.unstubAllGlobals())
@@ -99,6 +95,7 @@ describe('sections of our own', () => {
         await waitFor(() => expect(screen.queryByText('CEED 1-001')).toBeNull())
         expect(sent).toEqual([
             {
+                method: 'POST',
                 path: '/api/terms/27SP/own-sections/take-out',
                 body: { sections: ['1', '3'], list: 12, reason: 'not this term' },
             },

@@ -9,6 +9,7 @@
     import { cells as sheetCells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import { CAUSES } from './causes'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import Parts from './Parts.svelte'
@@ -162,6 +163,7 @@
                     /></label
                 >
                 <span class="soft">at {sheetNow.at.slice(11, 16)} {sheetNow.zone}</span>
+                <Find />
                 <label
                     >Department <select
                         value={department}

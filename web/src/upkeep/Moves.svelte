@@ -6,6 +6,7 @@
     import Screen from '../frame/Screen.svelte'
     import Effect from '../conventions/Effect.svelte'
     import { count, number } from '../frame/words'
+    import Find from '../parts/Find.svelte'
     import Grid from '../parts/Grid.svelte'
     import { finds, grouped } from '../parts/lines'
     import { Moves, NOWHERE, type Movable } from './moves.svelte'
@@ -141,13 +142,7 @@
                 <button class="plain" aria-pressed={moves.by === by} onclick={() => choose(by)}>{name}</button
                 >
             {/each}
-            <label
-                >Find <input
-                    value={route.params.find ?? ''}
-                    oninput={(event) => route.set({ find: event.currentTarget.value })}
-                    size="16"
-                /></label
-            >
+            <Find />
         </p>
     </div>
     <Grid

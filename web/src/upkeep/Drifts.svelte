@@ -1,7 +1,7 @@
 <script lang="ts">
     import { onMount } from 'svelte'
     import { campus } from '../frame/campus.svelte'
-    import { route } from '../frame/nav.svelte'
+    import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, moment, number } from '../frame/words'
     import Ask from '../parts/Ask.svelte'
@@ -216,7 +216,7 @@
         {#if row.stop}<p class="brick">■ It cannot be put back: {row.stop}</p>{/if}
         <p class="soft">
             Mark it with Space, then keep it or put it back.
-            <a href={route.href('proof', { row: row.key })}>Its row in the proof</a>
+            <a href={route.href('proof', { key: row.key })} onclick={follow}>Its row in the proof</a>
         </p>
     {:else if drift.sheet}
         <h2>What drifted, by kind</h2>

@@ -115,6 +115,17 @@ describe('what drifted', () => {
         await waitFor(() => expect(codes()).toEqual(['27sp-a', '27sp-b']))
     })
 
+    test('one that is chosen says what it was and is, and leads to its row in the proof', async () => {
+        await show()
+        await userEvent.click(screen.getByText('27sp-b'))
+        const told = margin()
+            .getAllByRole('definition')
+            .map((one) => one.textContent)
+        expect(told.slice(0, 3)).toEqual(['title', 'Title b', 'Another b'])
+        const link = margin().getByRole('link', { name: 'Its row in the proof' })
+        expect(link.getAttribute('href')).toBe('/27SP/proof?key=b')
+    })
+
     test('nothing of it is said plainly', async () => {
         sheet = { ...sheet, kinds: [], rows: [] }
         render(Drifts)

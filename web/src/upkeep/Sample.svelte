@@ -156,7 +156,7 @@
             <dd>{number(row.students)}</dd>
         </dl>
         <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
-        <p onclick={follow}><a href={route.href('proof', { row: row.key })}>Why it is so, in the proof</a></p>
+        <p onclick={follow}><a href={route.href('proof', { key: row.key })}>Why it is so, in the proof</a></p>
         {#if campus.may('CHANGE_CAMPUS')}
             <p class="acts">
                 <button class="go" onclick={() => tick(true)}>Sound</button>

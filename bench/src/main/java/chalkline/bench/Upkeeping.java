@@ -8,7 +8,6 @@ import tools.jackson.databind.JsonNode;
 
 /** Times upkeep of 20,000 shells that stand, of which some have drifted. */
 final class Upkeeping {
-    private static final int SHELLS = 20_000;
     private static final int DRIFTED = 1_000;
     private static final int PAGE = 100;
     /** A person waits for a view no longer than this. */
@@ -43,7 +42,7 @@ final class Upkeeping {
                     VIEW_MILLIS,
                     1));
         }
-        BigSheet.ofTheShells(SHELLS, DRIFTED).forEach(sheet -> rows.addAll(sheet.measure(system.address())));
+        BigSheet.ofTheShells(Building.LARGE, DRIFTED).forEach(sheet -> rows.addAll(sheet.measure(system.address())));
         return rows;
     }
 

@@ -115,7 +115,7 @@ describe('a list that is held', () => {
     })
 
     test('is accepted only once its effect was worked out', async () => {
-        let answer = (_: Api['ProofListEffect'][]) => {}
+        let answer: (all: Api['ProofListEffect'][]) => void = () => undefined
         vi.stubGlobal(
             'fetch',
             () =>

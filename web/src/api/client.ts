@@ -132,10 +132,10 @@ export async function uploadAs(
 }
 
 /** Brings back the sheet that an LMS gave for an export. */
-export async function uploadResults(id: number, file: File): Promise<Api['ExportCame']> {
+export async function uploadResults(id: number, file: File): Promise<Api['ExportOne']> {
     const body = new FormData()
     body.append('file', file)
-    return (await (await ask('POST', `/api/exports/${id}/results`, body)).json()) as Api['ExportCame']
+    return (await (await ask('POST', `/api/exports/${id}/results`, body)).json()) as Api['ExportOne']
 }
 
 /** Signs in or out, which is no part of the API's description. */

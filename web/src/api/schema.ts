@@ -3858,16 +3858,10 @@ export interface components {
             wish: components["schemas"]["Wish"];
         };
         RequestDecisions: {
-            requests: components["schemas"]["RequestWhich"][];
+            requests: components["schemas"]["DecisionWhich"][];
             /** @enum {string} */
             what: "APPROVE" | "DECLINE" | "ASK_BACK";
             note: string;
-        };
-        RequestWhich: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int32 */
-            version: number;
         };
         RequestDecided: {
             /** Format: int64 */
@@ -4689,13 +4683,8 @@ export interface components {
         };
         RequestSheet: {
             rows: components["schemas"]["RequestRow"][];
-            states: components["schemas"]["RequestStateCount"][];
-        };
-        RequestStateCount: {
-            /** @enum {string} */
-            state: "ASKED" | "BACK" | "APPROVED" | "BUILDING" | "STANDS" | "FAILED" | "DECLINED" | "WITHDRAWN";
-            /** Format: int32 */
-            requests: number;
+            /** Format: int64 */
+            next: number | null;
         };
         RequestLinked: {
             /** Format: int64 */
@@ -4998,6 +4987,15 @@ export interface components {
             unknownCount: number;
             /** Format: int32 */
             back: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** @enum {string} */
+            state: "READING" | "READ" | "FAILED";
+            broughtBy: string;
+            /** Format: date-time */
+            broughtAt: string;
+            reason: string;
         };
         ExportUnknownLine: {
             /** Format: int32 */
@@ -5028,6 +5026,7 @@ export interface components {
                 [key: string]: number;
             };
             givesBack: boolean;
+            came: components["schemas"]["ExportCame"][];
         };
         ExportWanted: {
             /** Format: int64 */
@@ -5167,6 +5166,12 @@ export interface components {
             /** Format: int32 */
             rows: number;
             stays: string;
+        };
+        DecisionWhich: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
         };
     };
     responses: never;
@@ -6579,7 +6584,9 @@ export interface operations {
     };
     sheet: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9037,7 +9044,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ExportCame"];
+                    "application/json": components["schemas"]["ExportOne"];
                 };
             };
         };

@@ -13,7 +13,6 @@
     import GivesBack from './GivesBack.svelte'
     import { ProfileEdit, wrongAt } from './profile.svelte'
     import Said from './Said.svelte'
-    import { cameBack } from './words'
     import Written from './Written.svelte'
 
     /** What stands, written as files for an LMS that takes uploads: the sheet is defined on its own rows. */
@@ -27,9 +26,10 @@
     let at = $state(-1)
     let find = $state('')
     let loaded = $state(false)
-    let answer = $state('')
     let asking = $state(false)
     let picker = $state<HTMLInputElement>()
+    /** Whether a sheet that was brought back is still being read. */
+    let reading = false
     let timer: ReturnType<typeof setTimeout> | undefined
 
     /** What is typed before the profiles are known would be lost. */
@@ -57,8 +57,16 @@
     async function look() {
         written = await get('/api/exports/terms/{term}', { path: { term: route.term } })
         clearTimeout(timer)
-        if (written.some((one) => one.state === 'WRITING'))
-            timer = setTimeout(() => void campus.attempt(look), 500)
+        const read = written.some((one) => one.came.some(({ state }) => state === 'READING'))
+        // what failed is wanted again
+        if (reading && !read) await campus.refresh()
+        reading = read
+        if (read || written.some((one) => one.state === 'WRITING')) lookLater()
+    }
+
+    /** Goes on when it fails: a machine that is lost comes back. */
+    function lookLater() {
+        timer = setTimeout(() => void look().catch(lookLater), 500)
     }
 
     function choose(id: string) {
@@ -92,13 +100,8 @@
         return () => abort.abort()
     })
 
-    function act(work: () => Promise<void>) {
-        answer = ''
-        void campus.attempt(work)
-    }
-
     function keep() {
-        act(async () => {
+        void campus.attempt(async () => {
             const body = { id: edit.kept?.id ?? 0, basedOn: edit.kept?.version ?? 0, draft: edit.draft }
             const kept = await post('/api/exports/profiles', { body })
             await list()
@@ -108,7 +111,7 @@
 
     function takeOut() {
         asking = false
-        act(async () => {
+        void campus.attempt(async () => {
             if (edit.kept) await remove('/api/exports/profiles/{id}', { path: { id: edit.kept.id } })
             await list()
             choose('')
@@ -116,7 +119,7 @@
     }
 
     function read(file: File) {
-        act(async () => {
+        void campus.attempt(async () => {
             const body = { name: file.name, yaml: await file.text() }
             const draft = await post('/api/exports/profiles/file', { body })
             edit.start(null, draft)
@@ -126,7 +129,7 @@
     }
 
     function write(differences: boolean) {
-        act(async () => {
+        void campus.attempt(async () => {
             const profile = edit.kept?.id
             if (profile) {
                 const path = { term: route.term }
@@ -137,7 +140,7 @@
     }
 
     function bundle(form: 'ONEROSTER_1_1' | 'ONEROSTER_1_2', differences: boolean) {
-        act(async () => {
+        void campus.attempt(async () => {
             await post('/api/exports/terms/{term}/bundles', {
                 path: { term: route.term },
                 body: { form, differences },
@@ -147,15 +150,15 @@
     }
 
     function bring(one: Api['ExportOne'], file: File) {
-        act(async () => {
-            answer = cameBack(await uploadResults(one.id, file))
+        void campus.attempt(async () => {
+            await uploadResults(one.id, file)
+            reading = true
             await look()
-            await campus.refresh()
         })
     }
 
     function passed(one: Api['ExportOne']) {
-        act(async () => {
+        void campus.attempt(async () => {
             await post('/api/exports/{id}/passed', { path: { id: one.id } })
             await look()
         })
@@ -260,7 +263,6 @@
 {/snippet}
 
 {#snippet margin()}
-    {#if answer}<p class="answer" role="status">{answer}</p>{/if}
     {#if at >= 0}<ColumnPane {edit} bind:at {tokens} {disabled} />{/if}
     <section aria-label="Written">
         <h2>Written of this term</h2>
@@ -340,12 +342,6 @@
         align-items: baseline;
         padding: 8px 20px 10px;
         border-top: 1px solid var(--hair);
-    }
-    .answer {
-        border-left: 3px solid var(--chalk);
-        background: var(--chalk-wash);
-        padding: 6px 10px;
-        margin-bottom: 14px;
     }
     ol {
         list-style: none;

@@ -2,7 +2,7 @@
     import { get, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
     import { count, instant, number } from '../frame/words'
-    import { says } from './words'
+    import { cameBack, says } from './words'
 
     /** One time that files were written: what it came to, and what came back. */
     let { one, bring, passed }: { one: Api['ExportOne']; bring: (file: File) => void; passed: () => void } =
@@ -71,6 +71,17 @@
                 >
             {/if}
         </p>
+    {/if}
+    {#if one.came.length > 0}
+        <ul class="came" aria-label="sheets that came back" aria-live="polite">
+            {#each one.came as sheet (sheet.id)}
+                <li class:brick={sheet.state === 'FAILED'}>
+                    <span class="mono">{sheet.name}</span>
+                    <span class="soft">{instant(sheet.broughtAt, campus.zone)}, {sheet.broughtBy}</span>
+                    <p>{cameBack(sheet)}</p>
+                </li>
+            {/each}
+        </ul>
     {/if}
     {#if failed + left > 0}
         <p class="acts">

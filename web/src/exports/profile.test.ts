@@ -16,6 +16,7 @@ const one = {
     counts: {},
     statuses: {},
     givesBack: true,
+    came: [],
 }
 
 describe('a profile that is edited', () => {
@@ -100,16 +101,26 @@ describe('what came of files', () => {
     })
 
     it('says of a sheet that came back which lines mean nothing', () => {
-        expect(
-            cameBack({
-                passed: 5,
-                failed: 1,
-                unknown: [{ line: 9, words: 'x 1' }],
-                unknownCount: 2,
-                back: 1,
-            }),
-        ).toBe(
-            '5 went through, 1 failed. 1 shell is taken not to stand as told; the proof wants it again. 2 lines mean no row of it: line 9 (x 1) ….',
+        const came = {
+            id: 1,
+            name: 'back.csv',
+            state: 'READ' as const,
+            broughtBy: 'N. Abara',
+            broughtAt: '2026-12-07T08:00:00Z',
+            passed: 5,
+            failed: 1,
+            unknown: [
+                { line: 9, words: 'x 1' },
+                { line: 12, words: '' },
+            ],
+            unknownCount: 3,
+            back: 1,
+            reason: '',
+        }
+        expect(cameBack(came)).toBe(
+            '5 went through, 1 failed. 1 shell is taken not to stand as told; the proof wants it again. 3 lines mean no row of it: line 9 (x 1), line 12 ….',
         )
+        expect(cameBack({ ...came, state: 'READING' })).toBe('being read …')
+        expect(cameBack({ ...came, state: 'FAILED', reason: 'It was given up.' })).toBe('It was given up.')
     })
 })

@@ -29,10 +29,12 @@ export function says(one: Api['ExportOne']): string {
 
 /** What came of a sheet that was brought back, in a sentence. */
 export function cameBack(came: Api['ExportCame']): string {
+    if (came.state === 'READING') return 'being read …'
+    if (came.state === 'FAILED') return came.reason
     const unknown =
         came.unknownCount > 0
             ? ` ${count(came.unknownCount, 'line')} ${came.unknownCount === 1 ? 'means' : 'mean'} no row of it: ` +
-              came.unknown.map((one) => `line ${one.line} (${one.words.trim() || 'empty'})`).join(', ') +
+              came.unknown.map(unknownLine).join(', ') +
               (came.unknownCount > came.unknown.length ? ' …' : '') +
               '.'
             : ''
@@ -41,4 +43,8 @@ export function cameBack(came: Api['ExportCame']): string {
             ? ` ${count(came.back, 'shell')} ${came.back === 1 ? 'is' : 'are'} taken not to stand as told; the proof wants ${came.back === 1 ? 'it' : 'them'} again.`
             : ''
     return `${number(came.passed)} went through, ${number(came.failed)} failed.${back}${unknown}`
+}
+
+function unknownLine({ line, words }: Api['ExportUnknownLine']): string {
+    return `line ${line}${words.trim() ? ` (${words.trim()})` : ''}`
 }

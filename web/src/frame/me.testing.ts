@@ -8,11 +8,13 @@ const READS: Right[] = [
     'READ_BUILDS',
     'READ_TEMPLATES',
     'READ_UPKEEP',
+    'READ_EXPORTS',
 ]
 const CHANGES: Right[] = [
     'CHANGE_LISTS',
     'CHANGE_CONVENTIONS',
     'BUILD',
+    'EXPORT',
     'CHANGE_TEMPLATES',
     'CHANGE_UPKEEP',
     'CHANGE_CAMPUS',

@@ -26,15 +26,24 @@
     const AGAIN_MILLIS = 5000
 
     let all = $state.raw<Api['RequestSheet'] | null>(null)
+    /** Those done with that were asked for since, page after page. */
+    let earlier = $state.raw<Row[]>([])
+    let next = $state<number | null>(null)
     let one = $state.raw<Api['RequestOne'] | null>(null)
     let note = $state('')
     let says = $state('')
     let busy = $state(false)
     const marks = new SvelteSet<string>()
 
-    const rows = $derived<Line[]>(
-        (all?.rows ?? []).map((row) => ({ ...row, id: String(row.id), number: row.id })),
-    )
+    const rows = $derived.by<Line[]>(() => {
+        const first = all?.rows ?? []
+        const known = new Set(first.map((row) => row.id))
+        return [...first, ...earlier.filter((row) => !known.has(row.id))].map((row) => ({
+            ...row,
+            id: String(row.id),
+            number: row.id,
+        }))
+    })
     const shown = $derived(
         rows.filter(
             (row) =>
@@ -84,18 +93,36 @@
         route.set({ request: String(led.request) })
     }
 
+    /** The first page, anew; what was asked for of earlier ones stays. */
     async function load() {
-        all = await get('/api/requests')
+        const page = await get('/api/requests')
+        if (all === null) next = page.next
+        all = page
+    }
+
+    function more() {
+        const before = next
+        if (before === null) return
+        busy = true
+        void campus
+            .attempt(async () => {
+                const page = await get('/api/requests', { query: { before } })
+                earlier = [...earlier, ...page.rows]
+                next = page.next
+            })
+            .finally(() => (busy = false))
     }
 
     $effect(() => {
         const id = Number(selected)
         // another version of the same request is another one to look at
         const version = rows.find((row) => row.id === selected)?.version
-        if (!id || version === undefined) {
+        if (!id || all === null) {
             one = null
             return
         }
+        // one that is on no page yet has no version here, and can be looked at all the same
+        void version
         void campus.attempt(async () => {
             const found = await get('/api/requests/{id}', { path: { id } })
             if (route.params.request === String(id)) one = found
@@ -151,7 +178,7 @@
                 ? 'One moment …'
                 : rows.length === 0
                   ? 'Nothing has been asked for'
-                  : `${count(rows.filter((row) => OPEN.includes(row.state)).length, 'request')} open of ${number(rows.length)}`}
+                  : `${count(rows.filter((row) => OPEN.includes(row.state)).length, 'request')} open of ${next === null ? '' : 'the last '}${number(rows.length)}`}
         </h1>
         <p class="bar">
             <Find />
@@ -221,6 +248,9 @@
     <button class="plain" onclick={() => route.set({ view: campus.walks ? '' : 'teaching', request: '' })}
         >{campus.walks ? 'Back to the desk' : 'Back to My teaching'}</button
     >
+    {#if next !== null}
+        <button class="plain" disabled={busy} onclick={more}>Show earlier ones</button>
+    {/if}
     <span class="soft" role="status">{says}</span>
     {#if shown.length > 0 && campus.may('SAVE_SHEETS')}
         <Export

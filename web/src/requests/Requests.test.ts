@@ -36,6 +36,9 @@ function row(id: number, more: Partial<Row> = {}): Row {
 }
 
 let rows: Row[]
+let next: number | null
+/** One that is found by its number only. */
+let older: Row | null
 let came: Api['RequestDecided'][]
 let sent: Sent[]
 
@@ -61,6 +64,8 @@ function one(of: Row): Api['RequestOne'] {
 
 beforeEach(() => {
     rows = [row(1), row(2), row(3, { may: false }), row(4, { state: 'STANDS', decidedBy: 'rule' })]
+    next = null
+    older = null
     came = [
         { id: 1, done: true, why: '' },
         { id: 2, done: true, why: '' },
@@ -77,11 +82,12 @@ beforeEach(() => {
     route.params = { view: 'requests' }
     history.replaceState(null, '', '/?view=requests')
     sent = serverThat((_, path) => {
-        if (path === '/api/requests') return { rows, states: [] }
+        if (path === '/api/requests') return { rows, next }
+        if (path === '/api/requests?before=4') return { rows: [row(3, { state: 'DECLINED' })], next: null }
         if (path === '/api/requests/decisions') return came
         if (path === '/api/request-links/s3cret') return { request: 2 }
         const id = Number(/^\/api\/requests\/(\d+)/.exec(path)?.[1])
-        const found = rows.find((each) => each.id === id)
+        const found = [...rows, ...(older ? [older] : [])].find((each) => each.id === id)
         return found ? one(found) : undefined
     })
 })
@@ -117,6 +123,34 @@ describe('what was asked for', () => {
         await userEvent.clear(screen.getByLabelText('Find'))
         await userEvent.selectOptions(screen.getByLabelText('Asked for'), 'TITLE')
         await waitFor(() => expect(screen.queryByText('A shell for MUSC 5')).toBeNull())
+    })
+
+    test('shows those done with page by page, and what was shown stays when the rest is asked anew', async () => {
+        rows = [row(1), row(9, { state: 'STANDS' }), row(4, { state: 'STANDS' })]
+        next = 4
+        await show()
+        expect(screen.getByRole('heading', { level: 1 }).textContent).toContain(
+            '1 request open of the last 3',
+        )
+        await userEvent.click(screen.getByRole('button', { name: 'Show earlier ones' }))
+        await screen.findByText('Title of OCEA 3')
+        expect(screen.getByRole('heading', { level: 1 }).textContent).toContain('1 request open of 4')
+        expect(screen.queryByRole('button', { name: 'Show earlier ones' })).toBeNull()
+        await mark(1)
+        came = [{ id: 1, done: true, why: '' }]
+        rows[0] = row(1, { state: 'APPROVED', version: 2 })
+        await userEvent.click(button('Approve 1 request'))
+        await screen.findByText('being carried out')
+        expect(screen.getByText('Title of OCEA 3')).toBeDefined()
+    })
+
+    test('shows one that is on no page yet', async () => {
+        const old = row(77, { state: 'STANDS', may: false })
+        route.params = { view: 'requests', request: '77' }
+        history.replaceState(null, '', '/?view=requests&request=77')
+        older = old
+        await show()
+        expect(await margin().findByRole('heading', { name: 'Title of OCEA 77' })).toBeDefined()
     })
 
     test('shows the one that a link in mail was about, and keeps the secret out of the address', async () => {

@@ -1,6 +1,6 @@
 import type { Api } from '../api/client'
 
-export type State = Api['RequestStateCount']['state']
+export type State = Api['RequestRow']['state']
 
 /** How a request stands, for who looks at it; each with a mark that is no colour. */
 export const STATES: Record<

@@ -146,11 +146,11 @@ class ExportController {
     }
 
     @PostMapping(value = "/{id}/results", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    ExportViews.Came results(@PathVariable long id, @RequestPart MultipartFile file) throws IOException {
+    ExportViews.One results(@PathVariable long id, @RequestPart MultipartFile file) throws IOException {
         if (file.getSize() > Bounds.RESULT_BYTES) {
             throw new Refusal("This file has more than " + (Bounds.RESULT_BYTES >> 20) + " MB; split it.");
         }
-        return results.read(id, Uploads.name(file), file.getBytes());
+        return results.take(id, Uploads.name(file), file.getBytes());
     }
 
     @PostMapping("/{id}/passed")

@@ -1,19 +1,11 @@
 package chalkline.server.exports;
 
-import chalkline.core.Bounds;
 import chalkline.core.exports.ExportProfile;
-import chalkline.core.exports.ExportStatus;
-import chalkline.core.exports.ResultSheet;
 import chalkline.server.frame.OnceMore;
 import jakarta.persistence.EntityManagerFactory;
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.Consumer;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
@@ -24,10 +16,9 @@ import org.springframework.stereotype.Component;
 class ExportLines {
     private static final int BATCH = 1_000;
     private static final int PAGE = 10_000;
-    private static final String SAME_ROW =
-            " p.profile_id = e.profile_id and p.term = e.term and p.row_hash = r.row_hash";
 
-    private static final String MEANT = " join export_result x on x.match_hash = r.match_hash";
+    /** Of a row {@code r} of an export {@code e}, what of it went through the last time, {@code p}. */
+    static final String SAME_ROW = " p.profile_id = e.profile_id and p.term = e.term and p.row_hash = r.row_hash";
 
     private final SessionFactory sessions;
 
@@ -39,7 +30,7 @@ class ExportLines {
     }
 
     /** Counts the rows of an export anew, so that nobody has to who only looks. */
-    private static void count(StatelessSession session, long export) {
+    static void count(StatelessSession session, long export) {
         execute(
                 session,
                 "update export e join (select export_id, sum(outcome = 'WAITING') waiting, sum(outcome = 'PASSED') passed,"
@@ -144,135 +135,9 @@ class ExportLines {
                 export);
     }
 
-    private static int execute(StatelessSession session, String sql, long export) {
+    static int execute(StatelessSession session, String sql, long export) {
         return session.createNativeMutationQuery(sql)
                 .setParameter("export", export)
                 .executeUpdate();
     }
-
-    /**
-     * Writes down what came of rows, and what has gone through with that. An older export never takes the place of a later
-     * one there.
-     *
-     * @return how many rows went through and how many failed, and lines that mean no row
-     */
-    Came came(long export, List<ResultSheet.Result> results) {
-        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
-            session.doWork(connection -> bring(connection, results));
-            Object[] counts = session.createNativeQuery(
-                            "select coalesce(sum(x.passed), 0), count(*) from export_row r" + MEANT
-                                    + " where r.export_id = :export and r.outcome <> 'LEFT_OUT'",
-                            Object[].class)
-                    .setParameter("export", export)
-                    .getSingleResult();
-            int passed = ((Number) counts[0]).intValue();
-            List<Integer> unknown = session.createNativeQuery(
-                            "select x.line from export_result x where not exists (select 1 from export_row r"
-                                    + " where r.export_id = :export and r.match_hash = x.match_hash"
-                                    + " and r.outcome <> 'LEFT_OUT') order by x.line",
-                            Integer.class)
-                    .setParameter("export", export)
-                    .getResultList();
-            execute(
-                    session,
-                    "update export_row r" + MEANT + " set r.outcome = if(x.passed, 'PASSED', 'FAILED'),"
-                            + " r.reason = if(x.passed, '', x.reason)"
-                            + " where r.export_id = :export and r.outcome <> 'LEFT_OUT'",
-                    export);
-            standing(session, export);
-            count(session, export);
-            List<Failed> failed = failed(session, export);
-            session.createNativeMutationQuery("drop temporary table export_result")
-                    .executeUpdate();
-            return new Came(passed, ((Number) counts[1]).intValue() - passed, failed, unknown);
-        }));
-    }
-
-    /** What a sheet says, beside the rows; of two lines that mean the same rows the later one counts. */
-    private static void bring(Connection connection, List<ResultSheet.Result> results) throws SQLException {
-        try (Statement statement = connection.createStatement()) {
-            statement.execute("drop temporary table if exists export_result");
-            statement.execute("create temporary table export_result ("
-                    + "match_hash char(64) character set ascii collate ascii_bin primary key,"
-                    + " line int not null, passed boolean not null, reason varchar(1000) not null)");
-        }
-        try (PreparedStatement line = connection.prepareStatement("insert into export_result values (?, ?, ?, ?)"
-                + " on duplicate key update line = values(line), passed = values(passed), reason = values(reason)")) {
-            int n = 0;
-            for (ResultSheet.Result result : results) {
-                line.setString(1, result.match());
-                line.setInt(2, result.line());
-                line.setBoolean(3, result.passed());
-                line.setString(4, cut(result.reason()));
-                line.addBatch();
-                if (++n % BATCH == 0) {
-                    line.executeBatch();
-                }
-            }
-            line.executeBatch();
-        }
-    }
-
-    /**
-     * @param rows those that failed by this sheet; what failed by an earlier one may have been built again since
-     * @param unknown lines that mean no row
-     */
-    record Came(int passed, int failed, List<Failed> rows, List<Integer> unknown) {}
-
-    private static String cut(String reason) {
-        return reason.length() <= Bounds.REASON ? reason : reason.substring(0, Bounds.REASON - 1) + "…";
-    }
-
-    /** Everything that waits went through. */
-    int allPassed(long export) {
-        return OnceMore.trying(() -> sessions.fromStatelessTransaction(session -> {
-            int rows = execute(
-                    session,
-                    "update export_row set outcome = 'PASSED' where export_id = :export and outcome = 'WAITING'",
-                    export);
-            standing(session, export);
-            count(session, export);
-            return rows;
-        }));
-    }
-
-    private static void standing(StatelessSession session, long export) {
-        execute(
-                session,
-                "delete p from export_passed p join export e on p.profile_id = e.profile_id and p.term = e.term"
-                        + " join export_row r on r.export_id = e.id and r.row_hash = p.row_hash"
-                        + " where e.id = :export and (r.outcome = 'PASSED' and p.export_id <= e.id"
-                        + " or r.outcome = 'FAILED' and p.export_id = e.id)",
-                export);
-        execute(
-                session,
-                "insert ignore into export_passed (profile_id, term, row_hash, row_key, shell_key, part, file, cells,"
-                        + " match_hash, export_id, held) select e.profile_id, e.term, r.row_hash, r.row_key, r.shell_key,"
-                        + " r.part, r.file, r.cells, r.match_hash, e.id, e.held from export_row r"
-                        + " join export e on e.id = r.export_id"
-                        + " where r.export_id = :export and r.outcome = 'PASSED' and r.status <> 'GONE'",
-                export);
-    }
-
-    /** Rows that failed, each with what the LMS was seen to hold when it went through the last time, if it ever did. */
-    private static List<Failed> failed(StatelessSession session, long export) {
-        return session
-                .createNativeQuery(
-                        "select r.row_key, r.shell_key, r.status, p.held from export_row r join export e on e.id = r.export_id"
-                                + MEANT + " left join export_passed p on" + SAME_ROW
-                                + " where r.export_id = :export and r.outcome = 'FAILED'",
-                        Object[].class)
-                .setParameter("export", export)
-                .getResultList()
-                .stream()
-                .map(row -> new Failed(
-                        (String) row[0],
-                        (String) row[1],
-                        ExportStatus.valueOf((String) row[2]),
-                        row[3] == null ? OptionalInt.empty() : OptionalInt.of(((Number) row[3]).intValue())))
-                .toList();
-    }
-
-    /** @param held empty where the row never went through */
-    record Failed(String key, String shell, ExportStatus status, OptionalInt held) {}
 }

@@ -15,6 +15,8 @@ import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,10 +30,14 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class ExportService {
     static final TypeReference<List<String>> CELLS = new TypeReference<>() {};
+    private static final TypeReference<List<ExportViews.UnknownLine>> UNKNOWN = new TypeReference<>() {};
     private static final Limit SHOWN = Limit.of(50);
+    private static final Limit SHEETS_READ = Limit.of(500);
+    private static final int SHEETS_SHOWN = 5;
 
     private final Exports exports;
     private final ExportLines lines;
+    private final BroughtSheets sheets;
     private final ProfileService profiles;
     private final ProofService proofs;
     private final ArrivalService arrivals;
@@ -43,6 +49,7 @@ class ExportService {
     ExportService(
             Exports exports,
             ExportLines lines,
+            BroughtSheets sheets,
             ProfileService profiles,
             ProofService proofs,
             ArrivalService arrivals,
@@ -52,6 +59,7 @@ class ExportService {
             JsonMapper json) {
         this.exports = exports;
         this.lines = lines;
+        this.sheets = sheets;
         this.profiles = profiles;
         this.proofs = proofs;
         this.arrivals = arrivals;
@@ -114,8 +122,10 @@ class ExportService {
     @May(Right.READ_EXPORTS)
     @Transactional(readOnly = true)
     public List<ExportViews.One> list(String term) {
-        return exports.findByTermOrderByIdDesc(term, SHOWN).stream()
-                .map(this::view)
+        List<Export> shown = exports.findByTermOrderByIdDesc(term, SHOWN);
+        Map<Long, List<ExportViews.Came>> came = came(shown);
+        return shown.stream()
+                .map(export -> view(export, came.getOrDefault(export.id(), List.of())))
                 .toList();
     }
 
@@ -123,6 +133,33 @@ class ExportService {
     @Transactional(readOnly = true)
     public ExportViews.One one(long id) {
         return view(find(id));
+    }
+
+    private Map<Long, List<ExportViews.Came>> came(List<Export> of) {
+        Map<Long, List<ExportViews.Came>> came = new HashMap<>();
+        for (BroughtSheet sheet :
+                sheets.findByExportIdInOrderByIdDesc(of.stream().map(Export::id).toList(), SHEETS_READ)) {
+            List<ExportViews.Came> last = came.computeIfAbsent(sheet.exportId(), one -> new ArrayList<>());
+            if (last.size() < SHEETS_SHOWN) {
+                last.add(view(sheet));
+            }
+        }
+        return came;
+    }
+
+    private ExportViews.Came view(BroughtSheet sheet) {
+        return new ExportViews.Came(
+                sheet.id(),
+                sheet.name(),
+                sheet.state(),
+                people.nameOf(sheet.broughtBy()),
+                sheet.broughtAt(),
+                sheet.passed(),
+                sheet.failed(),
+                json.readValue(sheet.unknown(), UNKNOWN),
+                sheet.unknownCount(),
+                sheet.back(),
+                sheet.reason());
     }
 
     Export find(long id) {
@@ -169,7 +206,11 @@ class ExportService {
     }
 
     private ExportViews.One view(Export export) {
-        boolean sheets = export.form() == Export.Form.PROFILE;
+        return view(export, came(List.of(export)).getOrDefault(export.id(), List.of()));
+    }
+
+    private ExportViews.One view(Export export, List<ExportViews.Came> came) {
+        boolean ofProfile = export.form() == Export.Form.PROFILE;
         return new ExportViews.One(
                 export.id(),
                 export.profileId().orElse(null),
@@ -181,8 +222,9 @@ class ExportService {
                 people.nameOf(export.askedBy()),
                 export.askedAt(),
                 export.endedAt(),
-                sheets ? export.outcomes() : Map.of(),
-                sheets ? export.statuses() : Map.of(),
-                sheets && ProfileService.read(export.yaml()).results().isPresent());
+                ofProfile ? export.outcomes() : Map.of(),
+                ofProfile ? export.statuses() : Map.of(),
+                ofProfile && ProfileService.read(export.yaml()).results().isPresent(),
+                came);
     }
 }

@@ -16,4 +16,12 @@ class ExportTasks {
                 .execute((instance, context) ->
                         write.getObject().run(instance.getData().export()));
     }
+
+    @Bean
+    OneTimeTask<ReadResults.Work> readResultsTask(ObjectProvider<ReadResults> read, Jobs jobs) {
+        return Tasks.oneTime(ReadResults.TASK)
+                .onFailure(jobs.threeTries((work, reason) -> read.getObject().giveUp(work.sheet(), reason)))
+                .execute((instance, context) ->
+                        read.getObject().run(instance.getData().sheet()));
+    }
 }

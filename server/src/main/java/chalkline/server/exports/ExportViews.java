@@ -149,6 +149,7 @@ final class ExportViews {
      * @param counts how many rows each outcome has
      * @param statuses how many of those written are new, changed, the same and gone
      * @param givesBack whether its profile says how a result sheet is read
+     * @param came the last sheets that came back for it, the latest first
      */
     record One(
             long id,
@@ -163,7 +164,8 @@ final class ExportViews {
             @Nullable Instant endedAt,
             Map<String, Integer> counts,
             Map<String, Integer> statuses,
-            boolean givesBack) {}
+            boolean givesBack,
+            List<Came> came) {}
 
     /** A row with what came of it. */
     record Row(int n, String code, List<String> cells, String status, String outcome, String reason) {}
@@ -173,15 +175,28 @@ final class ExportViews {
             List<String> headings, List<Row> rows, @Nullable Integer next) {}
 
     /**
-     * What came of a result sheet.
+     * A result sheet, and what came of it once it is read.
      *
      * @param passed how many rows went through
      * @param failed how many did not
      * @param unknown lines that no row of the export is meant by, the first of them
      * @param unknownCount how many lines those are
      * @param back how many shells are taken not to stand, or to stand as before, since they did not go through
+     * @param reason why it could not be read, else empty
      */
-    record Came(int passed, int failed, List<UnknownLine> unknown, int unknownCount, int back) {}
+    record Came(
+            long id,
+            String name,
+            BroughtSheet.State state,
+            String broughtBy,
+            Instant broughtAt,
+            int passed,
+            int failed,
+            List<UnknownLine> unknown,
+            int unknownCount,
+            int back,
+            String reason) {}
 
+    /** @param words what tells which row it means; empty where that names people */
     record UnknownLine(int line, String words) {}
 }

@@ -35,6 +35,10 @@ class OutdatedExports implements Outdated, Needed {
         int rows = db.sql("delete r from export_row r join export e on e.id = r.export_id where e.ended_at < ?")
                 .param(then)
                 .update();
+        db.sql("delete s from result_sheet s join export e on e.id = s.export_id where e.ended_at < ?"
+                        + " and s.state <> 'READING'")
+                .param(then)
+                .update();
         db.sql("update export set state = 'OUTDATED' where ended_at < ? and form = 'PROFILE'")
                 .param(then)
                 .update();

@@ -1,71 +1,49 @@
 package chalkline.server.exports;
 
 import chalkline.core.exports.ExportProfile;
-import chalkline.core.exports.ExportRows;
-import chalkline.core.exports.ExportStatus;
 import chalkline.core.exports.ResultSheet;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.sheets.SheetReader;
-import chalkline.server.ChalkLineSettings;
-import chalkline.server.build.BuiltShells;
 import chalkline.server.frame.Refusal;
+import chalkline.server.frame.SignedIn;
 import chalkline.server.ledger.LedgerService;
-import chalkline.server.lms.FileBooks;
-import chalkline.server.lms.HeldService;
-import chalkline.server.lms.Lms;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
-import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/**
- * Reads what an LMS gives back: what went through stands, what failed has its reason. Where the LMS only takes uploads, what
- * failed is taken not to stand from then on, so that the proof wants it built again.
- */
+/** Takes what an LMS gives back for an export; it is worked in beside whoever brought it. */
 @Service
 class ResultService {
-    private static final int UNKNOWN_SHOWN = 20;
-
     private final ExportService exports;
-    private final ExportLines rows;
-    private final FileBooks books;
-    private final HeldService held;
-    private final BuiltShells built;
-    private final ChalkLineSettings settings;
+    private final BroughtSheets sheets;
+    private final ResultLines lines;
     private final LedgerService ledger;
+    private final SchedulerClient scheduler;
     private final TransactionTemplate transaction;
 
     ResultService(
             ExportService exports,
-            ExportLines rows,
-            FileBooks books,
-            HeldService held,
-            BuiltShells built,
-            ChalkLineSettings settings,
+            BroughtSheets sheets,
+            ResultLines lines,
             LedgerService ledger,
+            SchedulerClient scheduler,
             TransactionTemplate transaction) {
         this.exports = exports;
-        this.rows = rows;
-        this.books = books;
-        this.held = held;
-        this.built = built;
-        this.settings = settings;
+        this.sheets = sheets;
+        this.lines = lines;
         this.ledger = ledger;
+        this.scheduler = scheduler;
         this.transaction = transaction;
     }
 
-    /** Reads a sheet that came back for an export. */
+    /** Takes a sheet that came back for an export; what cannot be read at all is refused at once. */
     @May(Right.EXPORT)
-    public ExportViews.Came read(long id, String name, byte[] content) {
-        Export export = written(id);
-        ExportProfile profile = ProfileService.read(export.yaml());
+    public ExportViews.One take(long id, String name, byte[] content) {
+        ExportProfile profile = ProfileService.read(written(id).yaml());
         ResultSheet.Read read;
         try {
             SheetReader.Sheet sheet =
@@ -77,27 +55,31 @@ class ResultService {
         read.wrong().ifPresent(wrong -> {
             throw new Refusal(wrong);
         });
-        ExportLines.Came came = rows.came(id, read.results());
-        int back = settings.lms().kind() == ChalkLineSettings.LmsKind.FILES && came.failed() > 0
-                ? takeBack(came.rows(), profile)
-                : 0;
-        note(export, Map.of("file", name, "passed", came.passed(), "failed", came.failed()));
-        Set<Integer> lines = new HashSet<>(
-                came.unknown().subList(0, Math.min(UNKNOWN_SHOWN, came.unknown().size())));
-        List<ExportViews.UnknownLine> unknown = read.results().stream()
-                .filter(result -> lines.contains(result.line()))
-                .map(result -> new ExportViews.UnknownLine(result.line(), result.words()))
-                .toList();
-        return new ExportViews.Came(
-                came.passed(), came.failed(), unknown, came.unknown().size(), back);
+        transaction.executeWithoutResult(status -> {
+            long sheet = sheets.saveAndFlush(new BroughtSheet(id, name, SignedIn.login()))
+                    .id();
+            lines.keep(sheet, withoutPeople(profile, read.results()));
+            ReadResults.schedule(scheduler, sheet);
+        });
+        return exports.one(id);
+    }
+
+    /** Who is named in a line is nothing to keep beside the row that it means. */
+    private static List<ResultSheet.Result> withoutPeople(ExportProfile profile, List<ResultSheet.Result> results) {
+        return profile.rows() != ExportProfile.Rows.ENROLLMENTS
+                ? results
+                : results.stream()
+                        .map(one -> new ResultSheet.Result(one.line(), one.match(), "", one.passed(), one.reason()))
+                        .toList();
     }
 
     /** Somebody saw that everything that waits went through, as an LMS that gives no sheet back says it. */
     @May(Right.EXPORT)
     public ExportViews.One allPassed(long id) {
         Export export = written(id);
-        int passed = export.form() == Export.Form.PROFILE ? rows.allPassed(id) : exports.passed(id);
-        note(export, Map.of("passed", passed));
+        int passed = export.form() == Export.Form.PROFILE ? lines.allPassed(id) : exports.passed(id);
+        transaction.executeWithoutResult(status ->
+                ledger.write("export came back", export.name(), Map.of("export", export.id(), "passed", passed)));
         return exports.one(id);
     }
 
@@ -107,55 +89,5 @@ class ResultService {
             throw new Refusal("This export is not written yet, or is done with.");
         }
         return export;
-    }
-
-    private void note(Export export, Map<String, Object> what) {
-        Map<String, Object> detail = new HashMap<>(what);
-        detail.put("export", export.id());
-        transaction.executeWithoutResult(status -> ledger.write("export came back", export.name(), detail));
-    }
-
-    /** How many shells are from then on not what builds left of them. */
-    private int takeBack(List<ExportLines.Failed> failed, ExportProfile profile) {
-        int back = switch (profile.rows()) {
-            case SHELLS -> shells(failed);
-            case SECTIONS -> 0;
-            case ENROLLMENTS -> enrollments(failed);
-        };
-        held.refresh();
-        return back;
-    }
-
-    private int shells(List<ExportLines.Failed> failed) {
-        Map<Integer, Set<String>> before = new HashMap<>();
-        failed.forEach(row -> row.held()
-                .ifPresent(version ->
-                        before.computeIfAbsent(version, one -> new HashSet<>()).add(row.shell())));
-        Map<String, Lms.StandingShell> standing = new HashMap<>();
-        before.forEach((version, keys) -> standing.putAll(held.standing(version, keys)));
-        Map<String, Optional<Lms.StandingShell>> back = new HashMap<>();
-        failed.forEach(row -> back.put(row.shell(), Optional.ofNullable(standing.get(row.shell()))));
-        // before what stands is looked at anew: it is nothing that somebody did by hand
-        built.wereNotTaken(back);
-        books.areAsBefore(back);
-        return back.size();
-    }
-
-    /** Who did not come in is not in; who did not go is in still. */
-    private int enrollments(List<ExportLines.Failed> failed) {
-        Set<String> shells = new HashSet<>();
-        List<Lms.PeopleChange> changes = new ArrayList<>();
-        for (ExportLines.Failed row : failed) {
-            ExportRows.Enrolled who = ExportRows.Enrolled.of(row.key());
-            List<Lms.Member> one = List.of(new Lms.Member(who.person(), who.role(), who.section()));
-            boolean gone = row.status() == ExportStatus.GONE;
-            if (gone || row.held().isEmpty()) {
-                changes.add(new Lms.PeopleChange(row.shell(), gone ? List.of() : one, gone ? one : List.of()));
-                shells.add(row.shell());
-            }
-        }
-        built.peopleWereNotTaken(shells);
-        books.areNot(changes);
-        return shells.size();
     }
 }

@@ -1,5 +1,7 @@
 package chalkline.server.frame;
 
+import chalkline.core.Bounds;
+import chalkline.core.naming.Cut;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
@@ -21,7 +23,8 @@ public class Jobs {
     private static final int MOST_TRIES = 3;
     private static final Duration SHOWN = Duration.ofDays(7);
     private static final int MOST_SHOWN = 20;
-    private static final int LONGEST_REASON = 1000;
+    /** So that there is room for a word before it where it is told on. */
+    private static final int LONGEST_REASON = Bounds.REASON - 100;
 
     private final JdbcClient db;
     private final ChalkLineSettings settings;
@@ -78,7 +81,7 @@ public class Jobs {
 
     private static String reason(Throwable cause) {
         String said = cause.getClass().getSimpleName() + (cause.getMessage() == null ? "" : ": " + cause.getMessage());
-        return said.length() <= LONGEST_REASON ? said : said.substring(0, LONGEST_REASON - 1) + "…";
+        return Cut.to(said, LONGEST_REASON);
     }
 
     /** Those of the last days, the latest first. */

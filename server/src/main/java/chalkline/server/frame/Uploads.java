@@ -1,5 +1,6 @@
 package chalkline.server.frame;
 
+import chalkline.core.naming.Cut;
 import org.springframework.web.multipart.MultipartFile;
 
 /** Files that a browser sends. */
@@ -13,12 +14,6 @@ public final class Uploads {
         String given = file.getOriginalFilename() == null ? "" : file.getOriginalFilename();
         String plain =
                 given.replaceAll("[\\p{Cc}\\p{Cf}\\p{Cs}\\p{Co}\\p{Cn}]+", " ").strip();
-        if (plain.isEmpty()) {
-            return "a file";
-        }
-        if (plain.codePointCount(0, plain.length()) <= LONGEST_NAME) {
-            return plain;
-        }
-        return plain.substring(0, plain.offsetByCodePoints(0, LONGEST_NAME - 1)) + "…";
+        return plain.isEmpty() ? "a file" : Cut.to(plain, LONGEST_NAME);
     }
 }

@@ -1,5 +1,6 @@
 package chalkline.server.ledger;
 
+import chalkline.core.naming.Cut;
 import chalkline.server.frame.SignedIn;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
@@ -50,18 +51,11 @@ public class LedgerService {
                         Timestamp.from(Instant.now()),
                         login,
                         what,
-                        cut(subject),
+                        Cut.to(subject, LONGEST_SUBJECT),
                         json.writeValueAsString(detail),
                         SignedIn.address())
                 .update();
         about.note(db.sql("select last_insert_id()").query(Long.class).single(), detail);
-    }
-
-    private static String cut(String subject) {
-        int length = subject.codePointCount(0, subject.length());
-        return length <= LONGEST_SUBJECT
-                ? subject
-                : subject.substring(0, subject.offsetByCodePoints(0, LONGEST_SUBJECT - 1)) + "…";
     }
 
     /** To what something was ever done. */

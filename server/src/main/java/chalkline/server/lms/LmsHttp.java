@@ -1,5 +1,6 @@
 package chalkline.server.lms;
 
+import chalkline.core.naming.Cut;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.NotFound;
 import io.github.resilience4j.circuitbreaker.CallNotPermittedException;
@@ -366,7 +367,7 @@ class LmsHttp implements Lms {
 
     private static String shortened(String body) {
         String plain = body.replaceAll("[\\p{Cc}\\s]+", " ").strip();
-        return plain.length() <= LONGEST_QUOTE ? plain : plain.substring(0, LONGEST_QUOTE - 1) + "…";
+        return Cut.to(plain, LONGEST_QUOTE);
     }
 
     private <T> T call(String verb, Supplier<@Nullable T> request) {

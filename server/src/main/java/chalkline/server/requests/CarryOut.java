@@ -194,15 +194,15 @@ class CarryOut {
 
     /** What a person let stand; a rule lets nothing stand against the policy. */
     private static @org.jspecify.annotations.Nullable String approval(ShellRequest request) {
-        if (request.decidedBy().filter(RequestService.RULE::equals).isPresent()) {
+        if (request.decidedBy().filter(RequestRecords.RULE::equals).isPresent()) {
             return null;
         }
-        return request.reason().isBlank() ? RequestService.number(request) : request.reason();
+        return request.reason().isBlank() ? RequestRecords.number(request) : request.reason();
     }
 
     /** What a rule approved and is something else by now is for people. */
     private void refuseOtherThanRuled(Wanted one) {
-        if (one.request().decidedBy().filter(RequestService.RULE::equals).isPresent()) {
+        if (one.request().decidedBy().filter(RequestRecords.RULE::equals).isPresent()) {
             Looking.Seen seen = looking.see(one.wish(), one.request().person(), null);
             if (!seen.isByRule()) {
                 throw new Refusal("It is no longer what it was when it was asked for: "
@@ -237,7 +237,7 @@ class CarryOut {
                     one.request().person(),
                     ShellPeople.Role.INSTRUCTOR,
                     null,
-                    RequestService.number(one.request()));
+                    RequestRecords.number(one.request()));
             return true;
         }
         return false;
@@ -347,7 +347,7 @@ class CarryOut {
             long turn = turns.add(now.id(), NAME, stands ? "stands" : "failed", why);
             ledger.write(
                     stands ? "request carried out" : "request failed",
-                    RequestService.number(now),
+                    RequestRecords.number(now),
                     Map.of("reason", why));
             String words = json.readValue(now.does(), RequestViews.Does.class).words();
             mail.tellAsker(

@@ -9,6 +9,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -24,10 +25,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class RequestController {
     private final RequestService requests;
+    private final RequestReading reading;
+    private final DecisionService decisions;
     private final Asking asking;
 
-    RequestController(RequestService requests, Asking asking) {
+    RequestController(RequestService requests, RequestReading reading, DecisionService decisions, Asking asking) {
         this.requests = requests;
+        this.reading = reading;
+        this.decisions = decisions;
         this.asking = asking;
     }
 
@@ -40,31 +45,31 @@ class RequestController {
      */
     record Decision(
             @Min(0) int version,
-            @NotNull RequestService.What what,
+            @NotNull DecisionService.What what,
             @NotNull @Size(max = Bounds.REASON) String note,
             @Nullable @Valid Wish instead) {}
 
     record Decisions(
-            @NotEmpty @Size(max = 500) List<RequestService.@Valid Which> requests,
-            @NotNull RequestService.What what,
+            @NotEmpty @Size(max = 500) List<DecisionService.@Valid Which> requests,
+            @NotNull DecisionService.What what,
             @NotNull @Size(max = Bounds.REASON) String note) {}
 
     /** @param opens the day from which the term can be asked for; null where it cannot */
     record AskingFrom(@Nullable LocalDate opens, @NotNull Set<@NotNull RequestKind> byRule) {}
 
     @GetMapping("/api/requests")
-    RequestViews.Sheet sheet() {
-        return requests.sheet();
+    RequestViews.Sheet sheet(@RequestParam @Min(1) Optional<Long> before) {
+        return reading.sheet(before);
     }
 
     @GetMapping("/api/requests/{id}")
     RequestViews.One one(@PathVariable long id) {
-        return requests.one(id);
+        return reading.one(id);
     }
 
     @GetMapping("/api/request-links/{secret}")
     RequestViews.Linked follow(@PathVariable @Size(max = 100) String secret) {
-        return requests.follow(secret);
+        return reading.follow(secret);
     }
 
     /** What it would do; nothing is asked for yet. */
@@ -91,13 +96,16 @@ class RequestController {
 
     @PostMapping("/api/requests/{id}/decision")
     RequestViews.One decide(@PathVariable long id, @Valid @RequestBody Decision decision) {
-        return requests.decide(
-                new RequestService.Which(id, decision.version()), decision.what(), decision.note(), decision.instead());
+        return decisions.decide(
+                new DecisionService.Which(id, decision.version()),
+                decision.what(),
+                decision.note(),
+                decision.instead());
     }
 
     @PostMapping("/api/requests/decisions")
-    List<RequestViews.Decided> decideAll(@Valid @RequestBody Decisions decisions) {
-        return requests.decideAll(decisions.requests(), decisions.what(), decisions.note());
+    List<RequestViews.Decided> decideAll(@Valid @RequestBody Decisions all) {
+        return decisions.decideAll(all.requests(), all.what(), all.note());
     }
 
     @GetMapping("/api/terms/{term}/asking")

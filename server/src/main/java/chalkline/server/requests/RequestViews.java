@@ -126,10 +126,12 @@ public final class RequestViews {
             List<Turn> turns,
             @Nullable Long build) {}
 
-    /** Requests, the newest first, and how many of all that one may see are in each state. */
-    public record Sheet(List<Row> rows, List<StateCount> states) {}
-
-    public record StateCount(State state, int requests) {}
+    /**
+     * Requests, the newest first.
+     *
+     * @param next what to ask for before, for those done with that are older; null where there are none
+     */
+    public record Sheet(List<Row> rows, @Nullable Long next) {}
 
     /**
      * From when a term can be asked for.

@@ -12,6 +12,8 @@ import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface ShellRequests extends JpaRepository<ShellRequest, Long> {
+    String SEEN = " (:all = true or r.asker = :asker or exists"
+            + " (select 1 from ShellRequest o join o.departments d where o = r and d in :departments))";
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from ShellRequest r where r.id = :id")
@@ -21,16 +23,25 @@ interface ShellRequests extends JpaRepository<ShellRequest, Long> {
     Optional<ShellRequest> findWithDepartmentsById(long id);
 
     @EntityGraph(attributePaths = {"departments"})
-    List<ShellRequest> findByOrderByIdDesc(Limit limit);
+    List<ShellRequest> findByIdInOrderByIdDesc(Collection<Long> ids);
 
-    @EntityGraph(attributePaths = {"departments"})
-    List<ShellRequest> findByAskerOrderByIdDesc(String asker, Limit limit);
+    /** Numbers of those not done with that somebody may see: all, or their own and those of their departments. */
+    @Query("select r.id from ShellRequest r where r.state in :states and" + SEEN)
+    List<Long> open(boolean all, String asker, Collection<String> departments, Set<RequestViews.State> states);
 
-    @EntityGraph(attributePaths = {"departments"})
-    @Query(
-            "select distinct r from ShellRequest r where r.asker = :asker or exists"
-                    + " (select 1 from ShellRequest o join o.departments d where o = r and d in :departments) order by r.id desc")
-    List<ShellRequest> findOf(String asker, Collection<String> departments, Limit limit);
+    /** The same of those done with, the newest first. */
+    @Query("select r.id from ShellRequest r where r.state not in :open and r.id < :before and" + SEEN
+            + " order by r.id desc")
+    List<Long> done(
+            boolean all,
+            String asker,
+            Collection<String> departments,
+            Set<RequestViews.State> open,
+            long before,
+            Limit limit);
+
+    @Query("select r.id from ShellRequest r where r.asker = :asker order by r.id desc")
+    List<Long> own(String asker, Limit limit);
 
     /** Open requests that touch any of these sections. */
     @EntityGraph(attributePaths = {"sections"})

@@ -24,7 +24,7 @@ import chalkline.server.policy.Right;
 import chalkline.server.policy.Scope;
 import chalkline.server.proof.ProofService;
 import chalkline.server.requests.Asking;
-import chalkline.server.requests.RequestService;
+import chalkline.server.requests.RequestReading;
 import chalkline.server.templates.TemplateService;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
@@ -54,7 +54,7 @@ class TeachingService {
     private final HeldService held;
     private final PeopleService people;
     private final Policy policy;
-    private final RequestService requests;
+    private final RequestReading requests;
     private final Asking asking;
     private final TemplateService templates;
     private final Masters masters;
@@ -70,7 +70,7 @@ class TeachingService {
             HeldService held,
             PeopleService people,
             Policy policy,
-            RequestService requests,
+            RequestReading requests,
             Asking asking,
             TemplateService templates,
             Masters masters,

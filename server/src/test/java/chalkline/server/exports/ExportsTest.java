@@ -126,12 +126,27 @@ class ExportsTest {
     }
 
     private static JsonNode came(JsonNode export, String sheet) {
+        long brought = brought(export, sheet);
+        JsonNode came = abara.until(
+                        "/api/exports/" + export.get("id").asLong(),
+                        now -> now.get("came")
+                                .valueStream()
+                                .noneMatch(one -> one.get("state").asString().equals("READING")))
+                .get("came")
+                .get(0);
+        assertThat(came.get("id").asLong()).isEqualTo(brought);
+        assertThat(came.get("state").asString()).as(came.toString()).isEqualTo("READ");
+        return came;
+    }
+
+    /** Hands a sheet in and does not wait for what it comes to. */
+    private static long brought(JsonNode export, String sheet) {
         Client.Answer answer = abara.upload(
                 "/api/exports/" + export.get("id").asLong() + "/results",
                 "result.csv",
                 sheet.getBytes(StandardCharsets.UTF_8));
         assertThat(answer.status()).as(answer.text()).isEqualTo(200);
-        return answer.json();
+        return answer.json().get("came").get(0).get("id").asLong();
     }
 
     private static int proof(String action) {
@@ -230,6 +245,11 @@ class ExportsTest {
 
         assertThat(proof("build")).as("what failed is wanted again").isEqualTo(2);
         nothingDrifted();
+        JsonNode twice = came(all, sheet.toString());
+        assertThat(List.of(twice.get("passed"), twice.get("failed"), twice.get("unknownCount")))
+                .as("a sheet worked in twice is as worked in once")
+                .isEqualTo(List.of(came.get("passed"), came.get("failed"), came.get("unknownCount")));
+        assertThat(proof("build")).isEqualTo(2);
         assertThat(abara.build("27SP").get("failed").asInt()).isZero();
         came(
                 all,
@@ -282,6 +302,40 @@ class ExportsTest {
 
     @Test
     @Order(5)
+    void ofManySheetsBroughtAtOnceTheLastOneHasTheLastWord() throws Exception {
+        abara.build("27SP");
+        JsonNode all = written(courses, false);
+        String first = file(all).get(1).getField(0);
+        for (String word : List.of("no", "ok", "no", "ok", "no")) {
+            brought(all, "Course,Result,Why\r\n" + first + "," + word + ",still locked\r\n");
+        }
+        JsonNode last = came(all, "Course,Result,Why\r\n" + first + ",ok,\r\n");
+        assertThat(List.of(last.get("passed").asInt(), last.get("failed").asInt()))
+                .containsExactly(1, 0);
+        JsonNode now = abara.get("/api/exports/" + all.get("id")).json();
+        assertThat(count(now, "counts", "PASSED")).isEqualTo(1);
+        assertThat(count(now, "counts", "FAILED")).isZero();
+        assertThat(now.get("came")).as("the last ones are shown").hasSize(5);
+        JsonNode listed = abara.get("/api/exports/terms/27SP").json().get(0);
+        assertThat(listed.get("came")).isEqualTo(now.get("came"));
+    }
+
+    @Test
+    @Order(5)
+    void aSheetThatSaysNothingOfTheExportIsRefusedAtOnce() {
+        JsonNode all = written(courses, false);
+        Client.Answer refused = abara.upload(
+                "/api/exports/" + all.get("id").asLong() + "/results",
+                "result.csv",
+                "Name,Outcome\r\na,ok\r\n".getBytes(StandardCharsets.UTF_8));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.text()).contains("no column Course, Result, Why", "Name, Outcome");
+        assertThat(abara.get("/api/exports/" + all.get("id")).json().get("came"))
+                .isEmpty();
+    }
+
+    @Test
+    @Order(6)
     void peopleGoByDepartmentInFilesOfFortyAndWhoDidNotComeInIsTriedAgain() throws Exception {
         abara.build("27SP");
         JsonNode all = written(people, false);
@@ -302,8 +356,12 @@ class ExportsTest {
         JsonNode came = came(
                 all,
                 "WHO,COURSE,Result,Why\n" + student.getField(1) + "," + student.getField(0)
-                        + ",failed,no such person\n");
+                        + ",failed,no such person\nsomebody.else,NO-SUCH,ok,\n");
         assertThat(came.get("failed").asInt()).isEqualTo(1);
+        assertThat(came.get("unknown").get(0).get("line").asInt()).isEqualTo(3);
+        assertThat(came.get("unknown").get(0).get("words").asString())
+                .as("nobody is named who is in no row")
+                .isEmpty();
         assertThat(proof("change")).as("the shell waits for the person again").isEqualTo(1);
         nothingDrifted();
         abara.post("/api/exports/" + all.get("id") + "/passed", "");
@@ -316,7 +374,7 @@ class ExportsTest {
     }
 
     @Test
-    @Order(6)
+    @Order(7)
     void aBundleOfWhatStandsReadsBackAndItsDifferencesAreFew() throws Exception {
         JsonNode bundle = abara.post(
                         "/api/exports/terms/27SP/bundles", "{\"form\":\"ONEROSTER_1_1\",\"differences\":false}")

@@ -180,6 +180,38 @@ class RequestsTest {
                 JSON.writeValueAsString(Map.of("version", version, "what", what, "note", note)));
     }
 
+    private static Map<Long, String> sheet(Client client, String before) {
+        Client.Answer answer = client.get("/api/requests" + before);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        Map<Long, String> states = new java.util.LinkedHashMap<>();
+        answer.json()
+                .get("rows")
+                .forEach(row ->
+                        states.put(row.get("id").asLong(), row.get("state").asString()));
+        assertThat(List.copyOf(states.keySet())).isSortedAccordingTo(java.util.Comparator.reverseOrder());
+        return states;
+    }
+
+    @Test
+    void whatIsOpenIsOnTheFirstPageAndWhatIsDoneWithBeforeANumberOnTheNext() {
+        Teachers.Pair who = teachers.pairs().get(4);
+        JsonNode open = ask(who, wish("TITLE", Map.of("title", "Still open"), who.first()));
+        JsonNode done = ask(who, wish("TITLE", Map.of("title", "Done with"), who.second()));
+        long openId = open.get("row").get("id").asLong();
+        long doneId = done.get("row").get("id").asLong();
+        decide(abara, doneId, done.get("row").get("version").asInt(), "DECLINE", "no");
+        assertThat(sheet(abara, "")).containsEntry(openId, "ASKED").containsEntry(doneId, "DECLINED");
+        assertThat(sheet(who.client(), "")).containsKeys(openId, doneId);
+
+        Map<Long, String> earlier = sheet(abara, "?before=" + (doneId + 1));
+        assertThat(earlier).containsEntry(doneId, "DECLINED").doesNotContainKey(openId);
+        assertThat(earlier.values()).doesNotContain("ASKED", "BACK", "APPROVED", "BUILDING");
+        assertThat(sheet(abara, "?before=" + doneId).keySet()).allMatch(id -> id < doneId);
+        assertThat(sheet(teachers.pairs().get(0).client(), "")).doesNotContainKeys(openId, doneId);
+        assertThat(abara.get("/api/requests?before=0").status()).isEqualTo(400);
+        decide(abara, openId, open.get("row").get("version").asInt(), "DECLINE", "no");
+    }
+
     @Test
     void ofTwoWhoDecideAtOnceOneWinsAndTheOtherIsToldWho() {
         Teachers.Pair who = teachers.other(teachers.pairs().get(0).login());

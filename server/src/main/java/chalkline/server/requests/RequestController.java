@@ -58,8 +58,8 @@ class RequestController {
     record AskingFrom(@Nullable LocalDate opens, @NotNull Set<@NotNull RequestKind> byRule) {}
 
     @GetMapping("/api/requests")
-    RequestViews.Sheet sheet(@RequestParam @Min(1) Optional<Long> before) {
-        return reading.sheet(before);
+    RequestViews.Sheet sheet(@RequestParam(required = false) @Nullable @Min(1) Long before) {
+        return reading.sheet(Optional.ofNullable(before));
     }
 
     @GetMapping("/api/requests/{id}")

@@ -60,8 +60,8 @@ import org.openjdk.jmh.annotations.Warmup;
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 @Fork(value = 1, jvmArgs = "-Xmx2g")
-@Warmup(iterations = 3, time = 2)
-@Measurement(iterations = 5, time = 2)
+@Warmup(iterations = 2, time = 2)
+@Measurement(iterations = 4, time = 2)
 public class CoreBench {
     private Path file;
     private RegistrarList list;

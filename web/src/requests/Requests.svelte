@@ -35,15 +35,13 @@
     let busy = $state(false)
     const marks = new SvelteSet<string>()
 
-    const rows = $derived.by<Line[]>(() => {
-        const first = all?.rows ?? []
-        const known = new Set(first.map((row) => row.id))
-        return [...first, ...earlier.filter((row) => !known.has(row.id))].map((row) => ({
+    const rows = $derived<Line[]>(
+        once([...(all?.rows ?? []), ...earlier]).map((row) => ({
             ...row,
             id: String(row.id),
             number: row.id,
-        }))
-    })
+        })),
+    )
     const shown = $derived(
         rows.filter(
             (row) =>
@@ -52,6 +50,13 @@
         ),
     )
     const selected = $derived(route.params.request ?? '')
+
+    /** Each request once, as it came first, the newest first. */
+    function once(some: Row[]): Row[] {
+        const known = new Map<number, Row>()
+        for (const row of some) if (!known.has(row.id)) known.set(row.id, row)
+        return [...known.values()].sort((a, b) => b.id - a.id)
+    }
 
     function group(name: string, has: (row: Line) => boolean) {
         return { name, says: (own: Line[]) => count(own.length, 'request'), has }
@@ -96,7 +101,9 @@
     /** The first page, anew; what was asked for of earlier ones stays. */
     async function load() {
         const page = await get('/api/requests')
-        if (all === null) next = page.next
+        if (earlier.length === 0) next = page.next
+        // what newer ones push off the first page
+        else earlier = once([...(all?.rows ?? []).filter((row) => !OPEN.includes(row.state)), ...earlier])
         all = page
     }
 

@@ -138,10 +138,23 @@ describe('what was asked for', () => {
         expect(screen.queryByRole('button', { name: 'Show earlier ones' })).toBeNull()
         await mark(1)
         came = [{ id: 1, done: true, why: '' }]
-        rows[0] = row(1, { state: 'APPROVED', version: 2 })
+        // another one that is done with pushes the last of the first page off
+        rows = [
+            row(1, { state: 'APPROVED', version: 2 }),
+            row(10, { state: 'STANDS' }),
+            row(9, { state: 'STANDS' }),
+        ]
+        next = 9
         await userEvent.click(button('Approve 1 request'))
         await screen.findByText('being carried out')
-        expect(screen.getByText('Title of OCEA 3')).toBeDefined()
+        const text = screen.getAllByRole('row').map((each) => each.textContent ?? '')
+        const done = text.slice(text.findIndex((each) => each.includes('done with')) + 1)
+        expect(done.map((each) => /OCEA \d+/.exec(each)?.[0])).toEqual([
+            'OCEA 10',
+            'OCEA 9',
+            'OCEA 4',
+            'OCEA 3',
+        ])
     })
 
     test('shows one that is on no page yet', async () => {
@@ -175,8 +188,8 @@ describe('deciding many at once', () => {
         await screen.findByText('2 approved.')
         expect(sent[0]?.body).toEqual({
             requests: [
-                { id: 1, version: 1 },
                 { id: 2, version: 4 },
+                { id: 1, version: 1 },
             ],
             what: 'APPROVE',
             note: '',

@@ -33,6 +33,7 @@
     let at = $state('')
     let cost = $state.raw<Api['BuildCost'] | null>(null)
     let trialOf = 0
+    let when = ''
     let box = $state<HTMLDialogElement>()
 
     const work = $derived(workOf(carried))
@@ -63,9 +64,14 @@
         if (ways) box?.showModal()
     })
 
-    /** Starts the build, or asks first where it harms. */
-    function build(trial: number) {
+    /**
+     * Starts the build, or asks first where it harms.
+     *
+     * @param later when, on the campus's clocks; empty for at once
+     */
+    function build(trial: number, later: string) {
         trialOf = trial
+        when = later
         ways = false
         if (question(work) !== '') asking = true
         else start()
@@ -76,7 +82,7 @@
         void campus.attempt(async () => {
             busy = true
             try {
-                const body = { versions, keys, closes: work.close, trial: trialOf, at: instantOf(at) }
+                const body = { versions, keys, closes: work.close, trial: trialOf, at: instantOf(when) }
                 await post('/api/terms/{term}/builds', { path: { term }, body })
                 route.go('build')
             } finally {
@@ -93,7 +99,9 @@
     }
 </script>
 
-<button class="go" disabled={disabled || busy || says(work) === ''} onclick={() => build(0)}>{label}</button>
+<button class="go" disabled={disabled || busy || says(work) === ''} onclick={() => build(0, '')}
+    >{label}</button
+>
 {#if cost && says(work) !== '' && !disabled}
     <span class="soft">{count(cost.calls, 'call')}, about {lasts(cost.seconds)}</span>
     <button class="plain" onclick={() => (ways = true)}>Otherwise …</button>
@@ -127,7 +135,7 @@
             <div>
                 <!-- svelte-ignore a11y_autofocus -->
                 <button class="plain" autofocus>Leave it</button>
-                <button class="go" type="button" onclick={() => build(first ? FEW : 0)}>
+                <button class="go" type="button" onclick={() => build(first ? FEW : 0, at)}>
                     {first ? `Try ${FEW} of ${number(cost.shells)}` : label}{at === '' ? '' : ', later'}
                 </button>
             </div>

@@ -31,6 +31,8 @@
     let open = $state('')
     let note = $state('')
     let does = $state.raw<Api['RequestDoes'] | null>(null)
+    /** Whether what it would do is of what is said now. */
+    let seen = $state(false)
     let says = $state('')
     let busy = $state(false)
 
@@ -58,6 +60,7 @@
 
     $effect(() => {
         const body = looked
+        seen = false
         if (!ready) {
             does = null
             says = ''
@@ -68,6 +71,7 @@
             post('/api/requests/look', { body }, given.signal)
                 .then((answer) => {
                     does = answer
+                    seen = true
                     says = ''
                 })
                 .catch((e: unknown) => {
@@ -148,7 +152,7 @@
     {/if}
     <p class="brick" role="alert">{says}</p>
     <p class="acts">
-        <button class="go" disabled={busy || !does}
+        <button class="go" disabled={busy || !does || !seen}
             >{does && does.special.length > 0
                 ? `Ask ${list(does.deciders.slice(0, 3).map((one) => one.name)) || 'for it'}`
                 : 'Have it so'}</button

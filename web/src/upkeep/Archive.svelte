@@ -14,8 +14,9 @@
 
     let archive = $state.raw<Api['LifeArchive'] | null>(null)
     let asking = $state.raw<{ term: Term; away: Away } | null>(null)
-    let afterDays = $state(0)
-    let keepTerms = $state(1)
+    /** Of a field that is empty there is no number. */
+    let afterDays = $state<number | null>(0)
+    let keepTerms = $state<number | null>(1)
     let byItself = $state(false)
     let says = $state('')
 
@@ -29,6 +30,7 @@
         void campus.attempt(async () => take(await get('/api/upkeep/archive')))
     })
 
+    const sound = $derived(isWithin(afterDays, 0, 3650) && isWithin(keepTerms, 1, 100))
     const changed = $derived(
         archive !== null &&
             (archive.rule.afterDays !== afterDays ||
@@ -39,9 +41,15 @@
         (archive?.terms ?? []).filter((one) => one.isDue && one.standing > 0 && !one.returned),
     )
 
+    function isWithin(value: number | null, least: number, most: number): boolean {
+        return value !== null && Number.isInteger(value) && value >= least && value <= most
+    }
+
     function keep() {
+        if (afterDays === null || keepTerms === null) return
+        const body = { afterDays, keepTerms, byItself }
         void campus.attempt(async () => {
-            take(await put('/api/upkeep/archive/rule', { body: { afterDays, keepTerms, byItself } }))
+            take(await put('/api/upkeep/archive/rule', { body }))
             says = 'The rule is kept.'
         })
     }
@@ -168,7 +176,10 @@
         >
     </p>
     {#if changed && campus.may('CHANGE_CAMPUS')}
-        <p><button class="go" onclick={keep}>Keep the rule</button></p>
+        {#if !sound}
+            <p class="brick">■ Days are from 0 to 3,650, terms from 1 to 100.</p>
+        {/if}
+        <p><button class="go" disabled={!sound} onclick={keep}>Keep the rule</button></p>
     {/if}
     {#if due.length > 0}
         <p class="ochre">

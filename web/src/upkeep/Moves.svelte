@@ -21,6 +21,8 @@
         ['shell', 'Single shells'],
     ] as const
 
+    const EMPTY_SHOWN = 30
+
     const moves = new Moves()
     let selected = $state('')
     let says = $state('')
@@ -236,7 +238,7 @@
         {/if}
         {#if moves.effect}
             {#if moves.outcome}
-                <Effect effect={moves.outcome} stale={false} />
+                <Effect effect={moves.outcome} stale={moves.stale} />
             {:else}
                 <MoveEffect effect={moves.effect} />
             {/if}
@@ -246,7 +248,7 @@
             <p class="acts">
                 <button
                     class="go"
-                    disabled={moves.effect.unmatched.length > 0 || moves.effect.shells === 0}
+                    disabled={moves.stale || moves.effect.unmatched.length > 0 || moves.effect.shells === 0}
                     onclick={keep}
                     >{moves.by === 'shell' ? 'Set it for' : 'Move'}
                     {count(moves.marked.length, moves.by)}</button
@@ -281,13 +283,16 @@
             {/each}
         {/if}
         {#if campus.may('READ_CAMPUS')}<h2>Empty categories</h2>{/if}
-        {#each empty.slice(0, 30) as one (one.path)}
+        {#each empty.slice(0, EMPTY_SHOWN) as one (one.path)}
             <p class="path">{one.path}</p>
         {:else}
             {#if campus.may('READ_CAMPUS')}<p class="soft">
                     None. A hidden category, as one for templates, is never offered.
                 </p>{/if}
         {/each}
+        {#if empty.length > EMPTY_SHOWN}
+            <p class="path soft">and {number(empty.length - EMPTY_SHOWN)} more</p>
+        {/if}
         {#if empty.length > 0 && campus.may('CHANGE_CAMPUS')}
             <p>
                 <button

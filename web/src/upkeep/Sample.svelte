@@ -20,8 +20,11 @@
 
     let sample = $state.raw<Api['Sample'] | null>(null)
     let sizes = $state.raw<Api['SampleSize'][]>([])
-    let share = $state(5)
-    let confidence = $state(95)
+    /** Of a field that is empty there is no number. */
+    let share = $state<number | null>(5)
+    let confidence = $state<number | null>(95)
+    /** Whether the sizes are of what is said now. */
+    let sized = $state(false)
     let seed = $state('')
     let selected = $state('')
     let found = $state('')
@@ -40,32 +43,45 @@
         })
     })
 
+    const wanted = $derived({ share: part(share), confidence: part(confidence) })
+    const wrong = $derived(
+        wanted.share < 0.001 || wanted.share > 0.5
+            ? 'A share is from 0.1 to 50 %.'
+            : wanted.confidence < 0.5 || wanted.confidence > 0.999
+              ? 'Confidence is from 50 to 99.9 %.'
+              : /^\s*-?\d{0,15}\s*$/.test(seed)
+                ? ''
+                : 'A seed is a whole number of at most 15 digits.',
+    )
+
     $effect(() => {
-        const query = { share: share / 100, confidence: confidence / 100 }
-        if (!(
-            query.share >= 0.001 &&
-            query.share <= 0.5 &&
-            query.confidence >= 0.5 &&
-            query.confidence <= 0.999
-        ))
-            return
-        void campus.attempt(async () => {
-            sizes = await get('/api/terms/{term}/upkeep/samples/sizes', { path: { term: route.term }, query })
-        })
+        const query = wanted
+        sized = false
+        if (wrong !== '') return
+        const abort = new AbortController()
+        get('/api/terms/{term}/upkeep/samples/sizes', { path: { term: route.term }, query }, abort.signal)
+            .then((answer) => {
+                sizes = answer
+                sized = true
+            })
+            .catch((e: unknown) => {
+                if (!abort.signal.aborted) campus.trouble = e instanceof Error ? e.message : String(e)
+            })
+        return () => abort.abort()
     })
+
+    /** Of percents; to the digit, as 99.9 / 100 is a little more than 0.999. */
+    function part(percents: number | null): number {
+        return Math.round((percents ?? 0) * 1000) / 100_000
+    }
 
     function draw(of: Api['SampleSize']['of']) {
         void campus.attempt(async () => {
             sample = await post('/api/terms/{term}/upkeep/samples', {
                 path: { term: route.term },
-                body: {
-                    of,
-                    share: share / 100,
-                    confidence: confidence / 100,
-                    seed: seed.trim() === '' ? null : Number(seed),
-                },
+                body: { of, ...wanted, seed: seed.trim() === '' ? null : Number(seed) },
             })
-            selected = sample.rows[0]?.key ?? ''
+            choose(sample.rows[0]?.key ?? '')
         })
     }
 
@@ -194,9 +210,10 @@
                 >Seed <input bind:value={seed} size="12" inputmode="numeric" placeholder="by chance" /></label
             >
         </p>
+        {#if wrong}<p class="brick" role="alert">■ {wrong}</p>{/if}
         {#each sizes as size (size.of)}
             <p>
-                <button class="plain" disabled={size.size === 0} onclick={() => draw(size.of)}
+                <button class="plain" disabled={!sized || size.size === 0} onclick={() => draw(size.of)}
                     >Draw {count(size.size, 'shell')}</button
                 >
                 of {number(size.shells)}: {FROM[size.of]}.

@@ -38,6 +38,8 @@ export class Moves {
     unknown = $state.raw<string[]>([])
     /** Shells that the last move that was kept has changed, to be built. */
     toBuild = $state.raw<string[]>([])
+    /** Whether what is shown is of something else than what is said now. */
+    stale = $state(false)
     private asked = 0
 
     readonly rows = $derived.by<Movable[]>(() => {
@@ -134,6 +136,7 @@ export class Moves {
     /** What it would do; only the answer to what was asked last counts. */
     async look() {
         const mine = ++this.asked
+        this.stale = this.ready
         if (!this.ready) {
             this.effect = null
             this.outcome = null
@@ -150,6 +153,7 @@ export class Moves {
         if (mine !== this.asked) return
         this.effect = effect
         this.outcome = outcome
+        this.stale = false
     }
 
     async keep(note: string) {

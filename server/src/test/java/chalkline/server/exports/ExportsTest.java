@@ -2,7 +2,9 @@ package chalkline.server.exports;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import chalkline.core.Bounds;
 import chalkline.core.arrivals.RegistrarList;
+import chalkline.core.exports.ResultSheet;
 import chalkline.formats.oneroster.OneRosterReader;
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
@@ -16,6 +18,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.AfterAll;
@@ -25,6 +28,8 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -318,6 +323,59 @@ class ExportsTest {
         assertThat(now.get("came")).as("the last ones are shown").hasSize(5);
         JsonNode listed = abara.get("/api/exports/terms/27SP").json().get(0);
         assertThat(listed.get("came")).isEqualTo(now.get("came"));
+    }
+
+    /** A sheet that was kept by a process that died before anything was done about it. */
+    private static long left(long export, String code) {
+        ResultSheet.Read read = ResultSheet.read(
+                ProfileService.read(COURSES),
+                List.of(List.of("Course", "Result", "Why"), List.of(code, "no", "late")),
+                List.of(1, 2));
+        return Objects.requireNonNull(system.bean(TransactionTemplate.class).execute(status -> {
+            BroughtSheet sheet =
+                    system.bean(BroughtSheets.class).saveAndFlush(new BroughtSheet(export, "left.csv", "abara"));
+            system.bean(ResultLines.class).keep(sheet.id(), read.results());
+            return sheet.id();
+        }));
+    }
+
+    private static int lines(long sheet) {
+        return system.bean(JdbcClient.class)
+                .sql("select count(*) from result_line where sheet_id = ?")
+                .param(sheet)
+                .query(Integer.class)
+                .single();
+    }
+
+    @Test
+    @Order(5)
+    void whatAProcessLeftUndoneIsWorkedInBeforeTheNextAndWhatIsGivenUpSaysWhy() throws Exception {
+        JsonNode all = written(courses, false);
+        long export = all.get("id").asLong();
+        String first = file(all).get(1).getField(0);
+        long left = left(export, first);
+        assertThat(lines(left)).isEqualTo(1);
+        came(all, "Course,Result,Why\r\n" + first + ",ok,\r\n");
+        JsonNode before = abara.get("/api/exports/" + export).json().get("came").get(1);
+        assertThat(before.get("id").asLong()).isEqualTo(left);
+        assertThat(before.get("failed").asInt()).isEqualTo(1);
+        assertThat(lines(left))
+                .as("they are kept no longer than they are needed")
+                .isZero();
+        assertThat(count(abara.get("/api/exports/" + export).json(), "counts", "PASSED"))
+                .as("the later sheet has the last word")
+                .isEqualTo(1);
+
+        long stuck = left(export, first);
+        system.bean(ReadResults.class).giveUp(stuck, "x".repeat(Bounds.REASON));
+        JsonNode failed = abara.get("/api/exports/" + export).json().get("came").get(0);
+        assertThat(failed.get("state").asString()).isEqualTo("FAILED");
+        assertThat(failed.get("reason").asString()).startsWith("It was given up after three tries: xx");
+        assertThat(lines(stuck)).isZero();
+        system.bean(ReadResults.class).run(stuck);
+        assertThat(abara.get("/api/exports/" + export).json().get("came").get(0))
+                .as("whoever comes late changes nothing")
+                .isEqualTo(failed);
     }
 
     @Test

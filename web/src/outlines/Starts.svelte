@@ -24,7 +24,8 @@
     let rows = $state.raw<Api['StartRow'][]>([])
     let versions = $state('')
     let start = $state.raw<Api['Start'] | null>(null)
-    let changed = $state.raw<Record<string, string>>({})
+    /** Dates set by hand that are not kept yet, by the shell and what it starts from. */
+    let drafts = $state.raw<Record<string, Record<string, string>>>({})
     let from = $state('')
     let busy = $state(false)
     let loaded = $state(false)
@@ -40,6 +41,8 @@
                 (q === '' || `${r.code} ${r.title}`.toLowerCase().includes(q)),
         ),
     )
+    const drafted = $derived(start ? draftOf(start.key, start.fromKey) : '')
+    const changed = $derived(drafts[drafted] ?? {})
     const items = $derived(start?.units.flatMap((u) => u.items) ?? [])
     const was = $derived(items.flatMap((i) => (i.was ? [{ at: i.was, moved: i.notes.length > 0 }] : [])))
     const is = $derived(
@@ -69,13 +72,27 @@
         get('/api/terms/{term}/start', { path: { term }, query }, abort.signal)
             .then((answer) => {
                 start = answer
-                changed = {}
             })
             .catch((e) => {
                 if (!abort.signal.aborted) campus.trouble = e.message
             })
         return () => abort.abort()
     })
+
+    function draftOf(key: string, fromKey: string | null): string {
+        return `${key} ${fromKey ?? ''}`
+    }
+
+    function change(of: string, dates: Record<string, string>) {
+        drafts = Object.fromEntries(
+            Object.entries({ ...drafts, [of]: dates }).filter(([, some]) => Object.keys(some).length > 0),
+        )
+    }
+
+    /** Whether dates of a shell are not kept yet. */
+    function isDrafted(key: string): boolean {
+        return Object.keys(drafts).some((one) => one.startsWith(`${key} `))
+    }
 
     function choose(key: string) {
         from = ''
@@ -85,10 +102,11 @@
     function keep() {
         const now = start
         if (!now?.fromKey) return
+        const of = draftOf(now.key, now.fromKey)
         void campus.attempt(async () => {
             busy = true
             try {
-                start = await post('/api/terms/{term}/start', {
+                const answer = await post('/api/terms/{term}/start', {
                     path: { term },
                     body: {
                         versions,
@@ -98,7 +116,9 @@
                         due: { ...kept(now), ...changed },
                     },
                 })
-                changed = {}
+                // another shell may be looked at by now
+                if (drafted === of) start = answer
+                change(of, {})
                 await load()
             } finally {
                 busy = false
@@ -153,6 +173,7 @@
                             ? ', dates kept'
                             : ''}</span
                     >
+                    {#if isDrafted(row.key)}<b class="block chalk">dates not kept yet</b>{/if}
                 {/snippet}
             </PickList>
             {#if seen.length > SHOWN}
@@ -173,7 +194,7 @@
                         {start}
                         {changed}
                         disabled={!campus.may('CHANGE_CONVENTIONS')}
-                        change={(at, due) => (changed = { ...changed, [at]: due })}
+                        change={(at, due) => change(drafted, { ...changed, [at]: due })}
                     />
                 {:else if start.units.length > 0}
                     <table>
@@ -254,7 +275,7 @@
             onclick={keep}>Keep these dates</button
         >
         {#if Object.keys(changed).length > 0}
-            <button class="plain" onclick={() => (changed = {})}>Undo</button>
+            <button class="plain" onclick={() => change(drafted, {})}>Undo</button>
         {/if}
     {/if}
     <Export

@@ -11,7 +11,7 @@
     import ColumnPane from './ColumnPane.svelte'
     import Columns from './Columns.svelte'
     import GivesBack from './GivesBack.svelte'
-    import { ProfileEdit, wrongAt } from './profile.svelte'
+    import { leftProfiles, ProfileEdit, wrongAt } from './profile.svelte'
     import Said from './Said.svelte'
     import Written from './Written.svelte'
 
@@ -45,7 +45,10 @@
             choose(route.params.profile ?? '')
             loaded = true
         })
-        return () => clearTimeout(timer)
+        return () => {
+            clearTimeout(timer)
+            if (loaded) edit.leave()
+        }
     })
 
     async function list() {
@@ -70,6 +73,7 @@
     }
 
     function choose(id: string) {
+        if (loaded) edit.leave()
         const known = profiles.find((one) => String(one.id) === id) ?? profiles[0] ?? null
         edit.start(id === 'new' ? null : known)
         at = -1
@@ -104,6 +108,7 @@
         void campus.attempt(async () => {
             const body = { id: edit.kept?.id ?? 0, basedOn: edit.kept?.version ?? 0, draft: edit.draft }
             const kept = await post('/api/exports/profiles', { body })
+            edit.settle()
             await list()
             choose(String(kept.id))
         })
@@ -113,6 +118,7 @@
         asking = false
         void campus.attempt(async () => {
             if (edit.kept) await remove('/api/exports/profiles/{id}', { path: { id: edit.kept.id } })
+            edit.settle()
             await list()
             choose('')
         })
@@ -122,6 +128,7 @@
         void campus.attempt(async () => {
             const body = { name: file.name, yaml: await file.text() }
             const draft = await post('/api/exports/profiles/file', { body })
+            edit.leave()
             edit.start(null, draft)
             at = -1
             route.set({ profile: 'new' })
@@ -208,7 +215,9 @@
                 value={edit.kept ? String(edit.kept.id) : 'new'}
                 onchange={(e) => choose(e.currentTarget.value)}
             >
-                {#each profiles as one (one.id)}<option value={String(one.id)}>{one.name}</option>{/each}
+                {#each profiles as one (one.id)}<option value={String(one.id)}
+                        >{one.name}{leftProfiles.has(String(one.id)) ? ', changed' : ''}</option
+                    >{/each}
                 {#if !disabled}<option value="new">a new profile</option>{/if}
             </select>
         {/if}

@@ -4,12 +4,20 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
+import { forgetLeft } from '../frame/left.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
 import Files from './Files.svelte'
 import { fresh } from './profile.svelte'
 
-const DRAFT: Api['ExportDraft'] = { ...fresh(), name: 'Course upload' }
+const PROFILES = ['Course upload', 'People upload'].map((name, i) => ({
+    id: i + 1,
+    version: 3,
+    name,
+    keptBy: 'N. Abara',
+    keptAt: '',
+    draft: { ...fresh(), name },
+}))
 
 function sheet(id: number, more: Partial<Api['ExportCame']> = {}): Api['ExportCame'] {
     return {
@@ -67,10 +75,7 @@ beforeEach(() => {
     sent = serverThat((method, path) => {
         const { pathname } = new URL(path, 'http://here')
         if (pathname === '/api/desk') desk++
-        if (pathname === '/api/exports/profiles')
-            return [
-                { id: 1, version: 3, name: 'Course upload', keptBy: 'N. Abara', keptAt: '', draft: DRAFT },
-            ]
+        if (pathname === '/api/exports/profiles') return method === 'POST' ? PROFILES[0] : PROFILES
         if (pathname.startsWith('/api/exports/tokens')) return []
         if (pathname === '/api/conventions/vocabulary') return { modifiers: [] }
         if (pathname.endsWith('/preview'))
@@ -88,7 +93,10 @@ beforeEach(() => {
         return undefined
     })
 })
-afterEach(() => vi.unstubAllGlobals())
+afterEach(() => {
+    forgetLeft()
+    vi.unstubAllGlobals()
+})
 
 const back = () => screen.findByRole('list', { name: 'sheets that came back' })
 
@@ -131,4 +139,46 @@ test('whoever opens the screen sees what the last sheets came to, and which coul
     ])
     expect(list.querySelector('li')?.classList.contains('brick')).toBe(true)
     expect(screen.queryByLabelText('the sheet that came back')).toBeNull()
+})
+
+const called = () => screen.getByLabelText<HTMLInputElement>('name of the profile')
+const picked = () => screen.getByLabelText<HTMLSelectElement>('profile')
+const names = () => [...picked().options].map((one) => one.text.trim())
+
+test('what is changed of a profile is there again after another one, or another screen, was looked at', async () => {
+    const first = render(Files)
+    await waitFor(() => expect(called().value).toBe('Course upload'))
+    await userEvent.type(called(), ' of ours')
+    await userEvent.selectOptions(picked(), '2')
+    expect(called().value).toBe('People upload')
+    expect(screen.queryByRole('button', { name: 'Keep the profile' })).toBeNull()
+    expect(names()).toEqual(['Course upload, changed', 'People upload', 'a new profile'])
+    await userEvent.selectOptions(picked(), '1')
+    expect(called().value).toBe('Course upload of ours')
+    first.unmount()
+
+    render(Files)
+    await waitFor(() => expect(called().value).toBe('Course upload of ours'))
+    await userEvent.click(screen.getByRole('button', { name: 'Undo' }))
+    expect(called().value).toBe('Course upload')
+    await userEvent.selectOptions(picked(), '2')
+    expect(names()[0]).toBe('Course upload')
+})
+
+test('what was kept, or was of somebody who signed out, is not there again', async () => {
+    const first = render(Files)
+    await waitFor(() => expect(called().value).toBe('Course upload'))
+    await userEvent.type(called(), '!')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep the profile' }))
+    await waitFor(() => expect(called().value).toBe('Course upload'))
+    const kept = sent.find((one) => one.path === '/api/exports/profiles')
+    expect(kept?.body).toMatchObject({ id: 1, basedOn: 3 })
+    await userEvent.type(called(), '?')
+    first.unmount()
+    await campus.signOut()
+
+    campus.me = ADMINISTRATOR
+    render(Files)
+    await waitFor(() => expect(called().value).toBe('Course upload'))
+    expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull()
 })

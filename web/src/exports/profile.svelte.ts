@@ -1,4 +1,5 @@
 import type { Api } from '../api/client'
+import { Left } from '../frame/left.svelte'
 
 export type Draft = Api['ExportDraft']
 export type Column = Api['ExportColumn']
@@ -29,6 +30,17 @@ export function fresh(): Draft {
     }
 }
 
+interface LeftProfile {
+    kept: Api['ExportProfile'] | null
+    draft: Draft
+    past: Draft[]
+}
+
+/** Profiles that were changed and left for others, by their numbers; 0 for a new one. */
+export const leftProfiles = new Left<LeftProfile>()
+
+const idOf = (kept: Api['ExportProfile'] | null) => String(kept?.id ?? 0)
+
 /** A profile that is being edited, with the way back. */
 export class ProfileEdit {
     draft = $state.raw<Draft>(fresh())
@@ -46,11 +58,26 @@ export class ProfileEdit {
         return this.past.length > 0
     }
 
-    start(kept: Api['ExportProfile'] | null, draft = kept?.draft ?? fresh()) {
-        this.kept = kept
-        this.draft = draft
-        this.past = []
-        this.from = kept ? JSON.stringify(kept.draft) : ''
+    /** @param draft what it says; where none is given, what it said when it was left, else what is kept */
+    start(kept: Api['ExportProfile'] | null, draft?: Draft) {
+        const left = draft === undefined ? leftProfiles.take(idOf(kept)) : undefined
+        this.kept = left?.kept ?? kept
+        this.draft = left?.draft ?? draft ?? kept?.draft ?? fresh()
+        this.past = left?.past ?? []
+        this.last = ''
+        this.from = this.kept ? JSON.stringify(this.kept.draft) : ''
+    }
+
+    /** Another one comes in its place: what is not kept of this one is there again when it is started again. */
+    leave() {
+        const isWorth = this.changed && JSON.stringify(this.draft) !== JSON.stringify(fresh())
+        const { kept, draft, past } = this
+        leftProfiles.leave(idOf(kept), isWorth ? { kept, draft, past } : null)
+    }
+
+    /** It says what is kept now, or nothing that anybody wants. */
+    settle() {
+        this.from = JSON.stringify(this.draft)
     }
 
     /** Edits in a row of the same thing are one step back. */

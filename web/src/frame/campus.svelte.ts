@@ -1,4 +1,5 @@
 import { form, get, post, whenSignedOut, type Api } from '../api/client'
+import { forgetLeft } from './left.svelte'
 import { NO_TERM, route } from './nav.svelte'
 
 export type Right = Api['PeopleMe']['rights'][number]
@@ -61,6 +62,7 @@ class Campus {
     }
 
     async signOut(where: 'here' | 'everywhere' = 'here') {
+        forgetLeft()
         if (where === 'everywhere') await post('/api/me/sign-out-everywhere')
         else await form('/api/sign-out', new URLSearchParams())
         this.me = null

@@ -13,9 +13,10 @@
     import Placed from './Placed.svelte'
     import Span from './Span.svelte'
     import Touched from './Touched.svelte'
-    import { emptyTemplate, KINDS, TemplateEdit } from './template.svelte'
+    import { emptyTemplate, KINDS, leftTemplates, TemplateEdit } from './template.svelte'
 
     const edit = new TemplateEdit()
+    const NEW = ''
     let list = $state.raw<Api['TemplateAbout'][]>([])
     let about = $state.raw<Api['TemplateAbout'] | null>(null)
     let leftOut = $state.raw<string[]>([])
@@ -32,7 +33,16 @@
     const withTerm = $derived(route.term !== NO_TERM && (campus.line?.sections ?? 0) > 0)
     const disabled = $derived(!campus.may('CHANGE_TEMPLATES'))
 
-    onMount(() => void campus.attempt(() => open(route.params.template ?? '')))
+    onMount(() => {
+        void campus.attempt(() => open(route.params.template ?? ''))
+        return leave
+    })
+
+    /** What is not kept of this one is there again when one comes back to it. */
+    function leave() {
+        const left = edit.left
+        if (loaded) leftTemplates.leave(about?.id ?? NEW, left && { ...left, about })
+    }
 
     async function open(id: string) {
         list = await get('/api/templates')
@@ -42,8 +52,11 @@
         note = ''
         if (known) {
             const view = await get('/api/templates/{id}', { path: { id: known.id } })
-            about = view.about
-            edit.start(view.draft)
+            leave()
+            const left = leftTemplates.take(known.id)
+            about = left?.about ?? view.about
+            if (left) edit.goOn(left)
+            else edit.start(view.draft)
             route.set({ template: known.id })
         } else {
             about = null
@@ -82,9 +95,12 @@
     })
 
     function fresh(brought?: Api['TemplateImported']) {
+        leave()
+        const left = brought ? undefined : leftTemplates.take(NEW)
         about = null
         leftOut = brought?.leftOut ?? []
-        edit.start(null, brought?.draft ?? emptyTemplate())
+        if (left) edit.goOn(left)
+        else edit.start(null, brought?.draft ?? emptyTemplate())
         route.set({ template: '' })
     }
 
@@ -105,6 +121,7 @@
             try {
                 const body = { draft: edit.draft, basedOn: about?.number ?? 0, note }
                 const kept = await post('/api/templates', { body })
+                edit.start(edit.draft)
                 await open(kept.about.id)
             } catch (e) {
                 if (e instanceof Problem && e.errors.length > 0) errors = e.errors
@@ -123,6 +140,7 @@
                 path: { id: gone.id },
                 query: { basedOn: gone.number },
             })
+            edit.start(edit.draft)
             await open('')
         })
     }
@@ -168,10 +186,15 @@
             >
                 {#snippet content(one)}
                     <b>{one.title}</b> <span class="mono soft block">{one.id}</span>
+                    {#if leftTemplates.has(one.id)}<b class="chalk block">changed, not kept yet</b>{/if}
                 {/snippet}
             </PickList>
             {#if !disabled}
-                <p class="add"><button class="plain" onclick={() => fresh()}>A new template</button></p>
+                <p class="add">
+                    <button class="plain" onclick={() => fresh()}
+                        >A new template{leftTemplates.has(NEW) ? ', not kept yet' : ''}</button
+                    >
+                </p>
                 <p class="add">
                     <button class="plain" onclick={() => picker?.click()}>Bring in a cartridge</button>
                     <input

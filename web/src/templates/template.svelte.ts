@@ -1,4 +1,5 @@
 import type { Api } from '../api/client'
+import { Left } from '../frame/left.svelte'
 
 export type Draft = Api['TemplateDraft']
 export type Unit = Api['TemplateDraftUnitDraft']
@@ -80,6 +81,16 @@ export function lineChanges(was: Draft, now: Draft): LineChange[] {
     })
 }
 
+interface LeftTemplate {
+    kept: Draft | null
+    draft: Draft
+    past: Step[]
+    future: Step[]
+}
+
+/** Templates that were changed and left for others, by their ids, with which version they are of. */
+export const leftTemplates = new Left<LeftTemplate & { about: Api['TemplateAbout'] | null }>()
+
 /** A template on the way to another version, every step undoable. */
 export class TemplateEdit {
     draft = $state.raw<Draft>(emptyTemplate())
@@ -90,6 +101,19 @@ export class TemplateEdit {
 
     readonly edited = $derived(JSON.stringify(this.draft) !== JSON.stringify(this.kept))
     readonly changes = $derived(this.kept === null ? [] : lineChanges(this.kept, this.draft))
+
+    /** What is not kept of it; null where that is nothing. */
+    get left(): LeftTemplate | null {
+        const isWorth = this.edited && JSON.stringify(this.draft) !== JSON.stringify(emptyTemplate())
+        return isWorth ? { kept: this.kept, draft: this.draft, past: this.past, future: this.future } : null
+    }
+
+    /** As it was when it was left. */
+    goOn(left: LeftTemplate) {
+        this.start(left.kept, left.draft)
+        this.past = left.past
+        this.future = left.future
+    }
 
     /** Takes a template as it is kept; null for one that never was. */
     start(kept: Draft | null, draft = kept ?? emptyTemplate()) {

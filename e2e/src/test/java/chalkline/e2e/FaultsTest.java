@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
-import java.io.IOException;
 import java.net.URI;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -282,12 +281,8 @@ class FaultsTest {
         client().until("/readyz", now -> now.get("status").asString().equals("UP"));
     }
 
-    private static void signal(Process process, String signal) throws IOException, InterruptedException {
-        int code = new ProcessBuilder("kill", "-" + signal, Long.toString(process.pid()))
-                .inheritIO()
-                .start()
-                .waitFor();
-        assertThat(code).isZero();
+    private static void signal(Process process, String signal) {
+        RunningSystem.run(new ProcessBuilder("kill", "-" + signal, Long.toString(process.pid())));
     }
 
     /** Everything at once, again and again, each time at random moments; taken back under the same faults. */

@@ -58,20 +58,11 @@ final class OwnDatabase implements AutoCloseable {
         List<String> line = new ArrayList<>(
                 List.of(RunningSystem.root().resolve("chalkline").toString()));
         line.addAll(List.of(arguments));
-        ProcessBuilder command = new ProcessBuilder(line).inheritIO();
+        ProcessBuilder command = new ProcessBuilder(line);
         command.environment().put("CHALKLINE_RUN", folder.toString());
         command.environment().put("CHALKLINE_TEST_DB_PORT", Integer.toString(port));
         command.environment().put("CHALKLINE_DB_FLUSH", "1");
-        try {
-            if (command.start().waitFor() != 0) {
-                throw new IllegalStateException(line + " failed, of the database in " + folder);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
-        }
+        RunningSystem.run(command);
     }
 
     private ProcessHandle process() {

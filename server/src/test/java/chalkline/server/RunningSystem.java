@@ -368,7 +368,7 @@ public final class RunningSystem implements AutoCloseable {
     private static int database() {
         String set = System.getenv("CHALKLINE_TEST_DB_PORT");
         if (set == null) {
-            shell(root().resolve("chalkline").toString(), "test-database");
+            run(new ProcessBuilder(root().resolve("chalkline").toString(), "test-database"));
         }
         return set == null ? 33_316 : Integer.parseInt(set);
     }
@@ -399,12 +399,24 @@ public final class RunningSystem implements AutoCloseable {
         }
     }
 
-    private static void shell(String... command) {
+    /**
+     * Runs a command to its end. It shares no stream with this process, which is told over them what to do: a command that
+     * reads from one, or makes it wait for nothing, ends all tests.
+     *
+     * @throws IllegalStateException with what it said, where it fails
+     */
+    public static void run(ProcessBuilder command) {
         try {
-            int code = new ProcessBuilder(command).inheritIO().start().waitFor();
+            Path said = Files.createTempFile("chalkline", ".log");
+            int code = command.redirectErrorStream(true)
+                    .redirectOutput(said.toFile())
+                    .start()
+                    .waitFor();
             if (code != 0) {
-                throw new IllegalStateException(String.join(" ", command) + " ended with " + code);
+                throw new IllegalStateException(
+                        String.join(" ", command.command()) + " ended with " + code + ": " + Files.readString(said));
             }
+            Files.delete(said);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {

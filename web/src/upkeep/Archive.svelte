@@ -30,6 +30,8 @@
         void campus.attempt(async () => take(await get('/api/upkeep/archive')))
     })
 
+    /** What is typed before the rule is known would be lost. */
+    const fixed = $derived(archive === null || !campus.may('CHANGE_CAMPUS'))
     const sound = $derived(isWithin(afterDays, 0, 3650) && isWithin(keepTerms, 1, 100))
     const changed = $derived(
         archive !== null &&
@@ -148,13 +150,8 @@
     <h2>The rule</h2>
     <p>
         <label
-            >Archive <input
-                type="number"
-                min="0"
-                max="3650"
-                bind:value={afterDays}
-                disabled={!campus.may('CHANGE_CAMPUS')}
-            /> days after a term's last day</label
+            >Archive <input type="number" min="0" max="3650" bind:value={afterDays} disabled={fixed} /> days after
+            a term's last day</label
         >
     </p>
     <p>
@@ -164,15 +161,14 @@
                 min="1"
                 max="100"
                 bind:value={keepTerms}
-                disabled={!campus.may('CHANGE_CAMPUS')}
+                disabled={fixed}
             /> terms</label
         >
         <span class="soft">Older ones may be deleted, by a person only.</span>
     </p>
     <p>
         <label
-            ><input type="checkbox" bind:checked={byItself} disabled={!campus.may('CHANGE_CAMPUS')} /> archive by
-            itself, at night</label
+            ><input type="checkbox" bind:checked={byItself} disabled={fixed} /> archive by itself, at night</label
         >
     </p>
     {#if changed && campus.may('CHANGE_CAMPUS')}

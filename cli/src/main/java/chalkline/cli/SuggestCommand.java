@@ -1,7 +1,6 @@
 package chalkline.cli;
 
 import chalkline.core.crosslists.Suggestion;
-import chalkline.core.crosslists.Suggestions;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.sheets.Sheets;
 import java.nio.file.Path;
@@ -29,7 +28,7 @@ final class SuggestCommand implements Callable<Integer> {
     @Override
     public Integer call() throws FaultyFileException {
         TermOptions.Input input = of.read(Optional.empty());
-        List<Suggestion> suggestions = Suggestions.of(input.list(), input.term(), input.conventions());
+        List<Suggestion> suggestions = input.suggestions();
         InputFiles.write(out, writer -> Sheets.suggestions(suggestions, input.labels(labels), writer));
         return 0;
     }

@@ -3,6 +3,8 @@ package chalkline.cli;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.conventions.Conventions;
+import chalkline.core.crosslists.Suggestion;
+import chalkline.core.crosslists.Suggestions;
 import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.Proof;
 import chalkline.formats.FaultyFileException;
@@ -32,10 +34,27 @@ final class TermOptions {
     @Spec(Spec.Target.MIXEE)
     CommandSpec spec;
 
-    /** What the files hold. */
-    record Input(RegistrarList list, Conventions conventions, AcademicSession term, List<HeldShell> held) {
+    /**
+     * What the files hold.
+     *
+     * @param told that what has no effect was told on standard error
+     */
+    record Input(
+            RegistrarList list,
+            Conventions conventions,
+            AcademicSession term,
+            List<HeldShell> held,
+            CompletableFuture<Void> told) {
         Proof proof() {
-            return Proof.of(list, term, conventions, held);
+            Proof proof = Proof.of(list, term, conventions, held);
+            told.join();
+            return proof;
+        }
+
+        List<Suggestion> suggestions() {
+            List<Suggestion> suggestions = Suggestions.of(list, term, conventions);
+            told.join();
+            return suggestions;
         }
 
         Optional<Labelled> labels(boolean wanted) {
@@ -61,9 +80,10 @@ final class TermOptions {
         Optional<AcademicSession> session = files.term(registrar, term);
         files.check(rules, registrar);
         files.done();
-        InputFiles.tell(
+        // looks at every section too, so it is looked for beside what the command is about
+        CompletableFuture<Void> told = CompletableFuture.runAsync(() -> InputFiles.tell(
                 rules.orElseThrow().unmatched(registrar.orElseThrow()),
-                spec.commandLine().getErr());
-        return new Input(registrar.orElseThrow(), InputFiles.of(rules), session.orElseThrow(), shells);
+                spec.commandLine().getErr()));
+        return new Input(registrar.orElseThrow(), InputFiles.of(rules), session.orElseThrow(), shells, told);
     }
 }

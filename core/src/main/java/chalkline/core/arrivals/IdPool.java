@@ -42,10 +42,57 @@ public final class IdPool {
         return find();
     }
 
-    /** The number of the id that stands in some characters; -1 where it is not there. */
-    public int find(char[] in, int from, int count) {
-        seek(in, from, count);
-        return find();
+    /**
+     * The numbers of many ids that stand in some characters; -1 for those that are not there.
+     *
+     * @param from where each begins, in chars from 0
+     * @param counts of the chars of each
+     */
+    public int[] find(char[] in, int[] from, int[] counts) {
+        ready();
+        int[] numbers = new int[from.length];
+        int[] hashes = new int[from.length];
+        for (int i = 0; i < from.length; i++) {
+            hashes[i] = hash(in, from[i], counts[i]);
+        }
+        // memory answers many questions at once, where none waits for the answer to another
+        for (int i = 0; i < from.length; i++) {
+            int place = firstPlace(hashes[i]);
+            while (table[place] != 0 && (int) (table[place] >> 32) != hashes[i]) {
+                place = (place + 1) & (table.length - 1);
+            }
+            numbers[i] = (int) table[place] - 1;
+        }
+        for (int i = 0; i < from.length; i++) {
+            if (numbers[i] < 0 || !isThere(numbers[i], in, from[i], counts[i])) {
+                seek(in, from[i], counts[i]);
+                numbers[i] = find();
+            }
+        }
+        return numbers;
+    }
+
+    private static int hash(char[] in, int from, int count) {
+        int sum = 0;
+        for (int i = from; i < from + count; i++) {
+            sum = 31 * sum + in[i];
+        }
+        return sum;
+    }
+
+    /** Whether an id is what stands in some characters; not said of one with characters beyond ASCII. */
+    private boolean isThere(int number, char[] in, int from, int count) {
+        int start = end(number - 1);
+        if (ends[number] - start != count) {
+            return false;
+        }
+        // bytes beyond ASCII are below 0, so no char is the same as they are
+        for (int i = 0; i < count; i++) {
+            if (bytes[start + i] != in[from + i]) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private int find() {

@@ -99,8 +99,10 @@ public record Unmatched(String path, String reason) {
         }
 
         private Set<String> factsOf(Condition condition) {
+            Set<String> written = new HashSet<>();
+            sections.forEach(section -> written.addAll(condition.facts(section)));
             Set<String> all = new HashSet<>();
-            sections.forEach(section -> condition.facts(section).forEach(fact -> all.add(Text.caseless(fact))));
+            written.forEach(fact -> all.add(Text.caseless(fact)));
             return all;
         }
     }

@@ -3,6 +3,7 @@ package chalkline.core.arrivals;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
@@ -30,10 +31,28 @@ class IdPoolTest {
         }
         numbers.forEach((id, number) -> {
             assertThat(pool.find(id)).isEqualTo(number);
-            assertThat(pool.find(id.toCharArray(), 0, id.length())).isEqualTo(number);
             assertThat(pool.get(number)).isEqualTo(id);
         });
+        List<String> sought = new ArrayList<>(ids);
+        sought.add(ids.size() / 2, "not there");
+        assertThat(found(pool, sought))
+                .isEqualTo(
+                        sought.stream().map(id -> numbers.getOrDefault(id, -1)).toList());
         assertThat(pool.find("not there")).isEqualTo(-1);
+    }
+
+    /** Looks for all of them in one go. */
+    private static List<Integer> found(IdPool pool, List<String> ids) {
+        StringBuilder text = new StringBuilder("<");
+        int[] from = new int[ids.size()];
+        for (int i = 0; i < from.length; i++) {
+            from[i] = text.length();
+            text.append(ids.get(i)).append(i % 3 == 0 ? "" : ",");
+        }
+        int[] counts = ids.stream().mapToInt(String::length).toArray();
+        return Arrays.stream(pool.find(text.toString().toCharArray(), from, counts))
+                .boxed()
+                .toList();
     }
 
     private static List<String> numbered(String before, int count) {
@@ -109,7 +128,8 @@ class IdPoolTest {
             Integer known = expected.get(id);
             char[] among = ("<" + id + ">").toCharArray();
             assertThat(pool.find(id)).isEqualTo(known == null ? -1 : known);
-            assertThat(pool.find(among, 1, id.length())).isEqualTo(known == null ? -1 : known);
+            assertThat(pool.find(among, new int[] {1}, new int[] {id.length()}))
+                    .containsExactly(known == null ? -1 : known);
             assertThat(i % 2 == 0 ? pool.add(id) : pool.add(among, 1, id.length()))
                     .isEqualTo(known == null ? expected.size() : -1);
             expected.putIfAbsent(id, expected.size());

@@ -9,13 +9,17 @@ import java.util.BitSet;
  * be longer than what is in them; they are filled again for another block once nobody looks at this one.
  */
 final class Block {
-    static final Block NONE = new Block(new char[0], new int[0], new int[0], new int[1], new long[0], 0, new BitSet());
+    static final Block NONE =
+            new Block(new char[0], new int[0], new int[0], new int[1], new long[0], new long[0], 0, new BitSet());
+    /** The last bit stands for all fields from its place on, and is never set. */
+    private static final int BITS = Long.SIZE - 1;
 
     private final char[] text;
     private final int[] from;
     private final int[] lengths;
     private final int[] firsts;
     private final long[] lines;
+    private final long[] repeating;
     private final int records;
     private final BitSet withControls;
 
@@ -25,15 +29,25 @@ final class Block {
      * @param lengths of the fields, in chars
      * @param firsts the first field of each record, and behind them how many fields there are
      * @param lines on which each record starts, from 1
+     * @param repeating of each record, the {@link #bit} of each field that is the same as that of the record above
      * @param records how many there are
      * @param withControls fields that hold a control character other than tab and line breaks
      */
-    Block(char[] text, int[] from, int[] lengths, int[] firsts, long[] lines, int records, BitSet withControls) {
+    Block(
+            char[] text,
+            int[] from,
+            int[] lengths,
+            int[] firsts,
+            long[] lines,
+            long[] repeating,
+            int records,
+            BitSet withControls) {
         this.text = text;
         this.from = from;
         this.lengths = lengths;
         this.firsts = firsts;
         this.lines = lines;
+        this.repeating = repeating;
         this.records = records;
         this.withControls = withControls;
     }
@@ -58,8 +72,22 @@ final class Block {
         return lines;
     }
 
+    long[] repeating() {
+        return repeating;
+    }
+
     BitSet withControls() {
         return withControls;
+    }
+
+    /** What stands for a field of a record, by its place from 0. */
+    static long bit(int place) {
+        return 1L << Math.min(place, BITS);
+    }
+
+    /** The bits of the fields that are the same as those of the record above; of the first record none is. */
+    long repeating(int record) {
+        return repeating[record] & ~(1L << BITS);
     }
 
     /** A record as the only one of a block of its own, for whoever keeps it. */
@@ -78,6 +106,7 @@ final class Block {
                 Arrays.copyOfRange(lengths, first, end),
                 new int[] {0, end - first},
                 new long[] {lines[record]},
+                new long[1],
                 1,
                 withControls.get(first, end));
     }

@@ -26,6 +26,7 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
     private int[] lengths = new int[RECORDS * 8];
     private int[] firsts = new int[RECORDS + 1];
     private long[] lines = new long[RECORDS];
+    private long[] repeating = new long[RECORDS];
     private BitSet withControls = new BitSet();
     private int used;
     private int fields;
@@ -52,7 +53,7 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
 
     /** What was gathered since the last time. */
     Block block() {
-        Block block = new Block(text, from, lengths, firsts, lines, records, withControls);
+        Block block = new Block(text, from, lengths, firsts, lines, repeating, records, withControls);
         Block again = spare.poll();
         if (again == null) {
             again = new Block(
@@ -60,6 +61,7 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
                     new int[from.length],
                     new int[from.length],
                     new int[RECORDS + 1],
+                    new long[RECORDS],
                     new long[RECORDS],
                     0,
                     new BitSet());
@@ -74,6 +76,7 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
         lengths = again.lengths();
         firsts = again.firsts();
         lines = again.lines();
+        repeating = again.repeating();
         withControls = again.withControls();
         withControls.clear();
         used = 0;
@@ -86,6 +89,7 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
     protected void handleBegin(long startingLineNumber) {
         fields = firsts[records];
         lines[records] = startingLineNumber;
+        repeating[records] = 0;
     }
 
     @Override
@@ -100,6 +104,7 @@ final class BlockHandler extends AbstractBaseCsvCallbackHandler<BlockHandler> {
         if (index < fieldsAbove && repeats(above + index, buffer, offset, length)) {
             from[fields] = from[above + index];
             lengths[fields] = length;
+            repeating[records] |= Block.bit(index);
         } else if (index < passedOver.length && passedOver[index]) {
             leave(buffer, offset, offset + length);
         } else {

@@ -376,7 +376,7 @@ public final class OneRosterReader {
     private void enrollments() throws IOException {
         Table table = table(Layout.ENROLLMENTS);
         Looked<ListedClass> inClass = table.looked("classSourcedId", classes::get);
-        Column user = table.column("userSourcedId");
+        Numbered user = table.numbered("userSourcedId", () -> personNumbers);
         Looked<Boolean> atSchool = table.looked("schoolSourcedId", id -> id.isEmpty() || orgs.containsKey(id));
         Looked<Role> role = table.looked("role", Role::of);
         Looked<Boolean> primary = table.looked("primary", YesNo::isTrue);
@@ -387,7 +387,7 @@ public final class OneRosterReader {
                 Layout.ENROLLMENTS,
                 row -> {
                     ListedClass listed = row.find(inClass);
-                    int person = row.find(user, personNumbers);
+                    int person = row.find(user);
                     boolean goesWithThem = (listed == null && form.wasDeleted(Layout.CLASSES, row.get(inClass)))
                             || (person < 0 && form.wasDeleted(Layout.USERS, row.get(user)));
                     if (goesWithThem) {

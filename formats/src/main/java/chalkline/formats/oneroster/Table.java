@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
 
 /**
  * One file of a bundle, read row by row. Rows of the wrong shape and empty fields that must be filled become faults and
@@ -34,6 +35,7 @@ final class Table {
     private final Faults faults;
     private final Map<String, Integer> places = new HashMap<>();
     private final List<Column> columns = new ArrayList<>();
+    private final List<Looked<?>> looked = new ArrayList<>();
     private final Looked<Status> status = looked("status", Status::of);
     private final Column id = column("sourcedId");
     private final Set<String> idsOfBrokenRows = new HashSet<>();
@@ -45,6 +47,10 @@ final class Table {
     private int[] filledPlaces = {};
     private Block judged = Block.NONE;
     private boolean inForm;
+    /** The bits of the columns to look up by, and whether all are looked up anew, whatever the row above has. */
+    private long lookedBits;
+
+    private boolean anew = true;
     private long count;
 
     private enum Status {
@@ -84,6 +90,14 @@ final class Table {
     /** A column to look up by its fields' text; made before the file is read. */
     <T> Looked<T> looked(String name, Function<String, T> find) {
         Looked<T> column = new Looked<>(name, find);
+        columns.add(column);
+        looked.add(column);
+        return column;
+    }
+
+    /** A column of ids to get the numbers of; made before the file is read. */
+    Numbered numbered(String name, Supplier<IdPool> pool) {
+        Numbered column = new Numbered(name, pool);
         columns.add(column);
         return column;
     }
@@ -143,18 +157,12 @@ final class Table {
 
         /** What its text in the column finds; that of an empty one where the column is not there. */
         <T> T find(Looked<T> column) {
-            boolean empty = isEmpty(column);
-            if (!column.repeats(block, empty ? -1 : block.from(record, column.place))) {
-                column.find(get(column));
-            }
             return column.found();
         }
 
-        /** The number of the id in a column; -1 where the pool has no such. */
-        int find(Column column, IdPool in) {
-            return isEmpty(column)
-                    ? in.find("")
-                    : in.find(block.text(), block.from(record, column.place), block.length(record, column.place));
+        /** The number of its id in the column; -1 where the pool has no such. */
+        int find(Numbered column) {
+            return column.number(block, record);
         }
 
         String id() {
@@ -198,6 +206,7 @@ final class Table {
                 Block block = records.block();
                 line = block.line(records.record());
                 if (block.isBlank(records.record())) {
+                    anew = true;
                     continue;
                 }
                 if (header) {
@@ -232,6 +241,7 @@ final class Table {
     }
 
     private void take(Row row, Consumer<Row> rows, Consumer<Row> deleted) {
+        look(row);
         Status itsStatus = row.find(status);
         if (itsStatus == Status.DELETED) {
             deleted.accept(row);
@@ -242,6 +252,20 @@ final class Table {
         }
         if (isRight(row)) {
             rows.accept(row);
+        }
+    }
+
+    /** Looks up what the row has otherwise than the one above it. */
+    private void look(Row row) {
+        long repeating = anew ? 0 : row.block.repeating(row.record);
+        anew = false;
+        if ((repeating & lookedBits) == lookedBits) {
+            return;
+        }
+        for (Looked<?> column : looked) {
+            if (column.place < 0 || (repeating & Block.bit(column.place)) == 0) {
+                column.find(row.get(column));
+            }
         }
     }
 
@@ -278,6 +302,10 @@ final class Table {
                 .mapToInt(name -> places.getOrDefault(name, -1))
                 .toArray();
         columns.forEach(column -> column.place = places.getOrDefault(column.name(), -1));
+        lookedBits = looked.stream()
+                .filter(column -> column.place >= 0)
+                .mapToLong(column -> Block.bit(column.place))
+                .reduce(0, (a, b) -> a | b);
         return right;
     }
 

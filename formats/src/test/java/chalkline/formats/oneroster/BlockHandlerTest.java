@@ -70,6 +70,11 @@ class BlockHandlerTest {
             List<Integer> controls =
                     IntStream.of(block.withControls(record)).boxed().toList();
             assertThat(block.holdsControl(record)).isEqualTo(!controls.isEmpty());
+            for (int place = 0; place < texts.size(); place++) {
+                if ((block.repeating(record) & Block.bit(place)) != 0) {
+                    assertThat(texts.get(place)).isEqualTo(block.text(record - 1, place));
+                }
+            }
             to.add(new Read(block.line(record), texts, controls));
         }
     }

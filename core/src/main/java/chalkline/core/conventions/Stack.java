@@ -75,6 +75,29 @@ public final class Stack {
                 .toList();
     }
 
+    /** Whether both give every section the same value of a setting, as is seen without a look at the sections. */
+    @SuppressWarnings("ReferenceEquality")
+    public boolean givesAlike(Setting setting, Stack other) {
+        return matching == other.matching && said(setting).equals(other.said(setting));
+    }
+
+    /** All that layers and overrides say of a setting. */
+    private List<Object> said(Setting setting) {
+        List<Object> said = new ArrayList<>();
+        for (Placed layer : placedLayers) {
+            said.add(Optional.ofNullable(layer.set().get(setting)));
+            said.add(layer.fix().contains(setting));
+        }
+        Map<String, List<Value>> own = new HashMap<>();
+        overrides.forEach((section, all) -> all.stream()
+                .map(placed -> placed.set().get(setting))
+                .filter(Objects::nonNull)
+                .forEach(value ->
+                        own.computeIfAbsent(section, key -> new ArrayList<>()).add(value)));
+        said.add(own);
+        return said;
+    }
+
     /** What holds for a section that leads its shell. */
     public Settings settingsOf(Section section) {
         BitSet matches = matching(section);

@@ -78,7 +78,8 @@ final class Shells {
      * @return empty where an edit may have put sections into other shells
      */
     Optional<List<Shell>> again(List<Shell> before, Stack then) {
-        boolean stay = before.parallelStream().allMatch(shell -> isPutTogetherAsBefore(shell, then));
+        boolean stay = stack.givesAlike(Setting.SHELL_PER, then)
+                || before.parallelStream().allMatch(shell -> isPutTogetherAsBefore(shell, then));
         return stay
                 ? Optional.of(before.parallelStream().map(this::withItsSettings).toList())
                 : Optional.empty();

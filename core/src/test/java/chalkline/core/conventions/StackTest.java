@@ -37,6 +37,38 @@ class StackTest {
                 .isEqualTo("units");
     }
 
+    @Test
+    void twoStacksGiveASettingAlikeWhereNothingSaysAnythingElseOfIt() {
+        Conventions rules = new Rules()
+                .all("shellPer", "section", "layout", "units")
+                .layer("subject", "OCEA", "shellPer", "course")
+                .done();
+        Stack stack = new Stack(rules);
+        Layer last = rules.layers().get(1);
+        Layer relaid = last.with(Setting.LAYOUT, Setting.LAYOUT.unlessSet());
+        assertThat(alike(stack, rules)).isTrue();
+        assertThat(alike(stack, rules.withLayer(1, relaid))).isTrue();
+        assertThat(alike(stack, rules.withLayer(1, last.without(Setting.SHELL_PER))))
+                .isFalse();
+        Layer fixing = new Layer(last.name(), last.when(), last.set(), EnumSet.of(Setting.SHELL_PER), false);
+        assertThat(alike(stack, rules.withLayer(1, fixing))).isFalse();
+        Layer off = new Layer(last.name(), last.when(), last.set(), last.fix(), true);
+        assertThat(alike(stack, rules.withLayer(1, off))).isFalse();
+        Layer elsewhere = new Layer(
+                last.name(), When.known(Map.of(Condition.SUBJECT, List.of("ECON"))), last.set(), last.fix(), false);
+        assertThat(alike(stack, rules.withLayer(1, elsewhere))).isFalse();
+        Conventions withOverride = new Rules()
+                .all("shellPer", "section", "layout", "units")
+                .layer("subject", "OCEA", "shellPer", "course")
+                .override("a", "shellPer", "section")
+                .done();
+        assertThat(alike(stack, withOverride)).isFalse();
+    }
+
+    private static boolean alike(Stack stack, Conventions other) {
+        return stack.under(other).givesAlike(Setting.SHELL_PER, stack);
+    }
+
     @ParameterizedTest
     @CsvSource({
         "college,sea,true",

@@ -18,6 +18,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
@@ -134,6 +135,15 @@ public class BuiltShells {
         inTransaction(session -> keys.forEach(key -> last(session, key)
                 .flatMap(BuiltShell::content)
                 .ifPresent(content -> leave(session, key, read(content)))));
+    }
+
+    /** The same of something of shells: what counts as left is without it. */
+    public void wereTakenWithout(Map<String, ? extends UnaryOperator<Lms.StandingShell>> back) {
+        inTransaction(session -> back.forEach((key, without) -> last(session, key)
+                .ifPresent(last -> last.content()
+                        .map(content -> json.writeValueAsString(without.apply(read(content))))
+                        .ifPresent(
+                                content -> session.update(new BuiltShell(key, last.build(), last.term(), content))))));
     }
 
     private void leave(StatelessSession session, String key, Lms.StandingShell shell) {

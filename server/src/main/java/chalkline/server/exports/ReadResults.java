@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -115,7 +116,7 @@ class ReadResults {
         }
         int back = switch (profile.rows()) {
             case SHELLS -> shells(failed);
-            case SECTIONS -> 0;
+            case SECTIONS -> sections(failed);
             case ENROLLMENTS -> enrollments(failed);
         };
         held.refresh();
@@ -123,17 +124,33 @@ class ReadResults {
     }
 
     private int shells(List<ResultLines.Failed> failed) {
-        Map<Integer, Set<String>> before = new HashMap<>();
-        failed.forEach(row -> row.held()
-                .ifPresent(version ->
-                        before.computeIfAbsent(version, one -> new HashSet<>()).add(row.shell())));
-        Map<String, Lms.StandingShell> standing = new HashMap<>();
-        before.forEach((version, keys) -> standing.putAll(held.standing(version, keys)));
+        Map<String, Lms.StandingShell> standing = before(failed);
         Map<String, Optional<Lms.StandingShell>> back = new HashMap<>();
         failed.forEach(row -> back.put(row.shell(), Optional.ofNullable(standing.get(row.shell()))));
         // before what stands is looked at anew: it is nothing that somebody did by hand
         built.wereNotTaken(back);
         books.areAsBefore(back);
+        return back.size();
+    }
+
+    /** Shells as they stood when their rows went through the last time; those of which one ever did. */
+    private Map<String, Lms.StandingShell> before(List<ResultLines.Failed> failed) {
+        Map<Integer, Set<String>> seen = new TreeMap<>();
+        failed.forEach(row -> row.held()
+                .ifPresent(version ->
+                        seen.computeIfAbsent(version, one -> new HashSet<>()).add(row.shell())));
+        Map<String, Lms.StandingShell> before = new HashMap<>();
+        seen.forEach((version, keys) -> before.putAll(held.standing(version, keys)));
+        return before;
+    }
+
+    private int sections(List<ResultLines.Failed> failed) {
+        Map<String, Lms.StandingShell> before = before(failed);
+        Map<String, SectionsBack> back = new HashMap<>();
+        failed.forEach(row ->
+                back.computeIfAbsent(row.shell(), key -> new SectionsBack()).add(row, before.get(row.shell())));
+        built.wereTakenWithout(back);
+        books.areWithout(back);
         return back.size();
     }
 

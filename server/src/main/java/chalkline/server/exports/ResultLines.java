@@ -24,6 +24,9 @@ class ResultLines {
     private static final int BATCH = 1_000;
     private static final int UNKNOWN_SHOWN = 20;
     private static final String MEANT = " join result_line x on x.sheet_id = :sheet and x.match_hash = r.match_hash";
+    private static final String UNKNOWN = " from result_line x where x.sheet_id = :sheet and not exists (select 1"
+            + " from export_row r where r.export_id = :export and r.match_hash = x.match_hash"
+            + " and r.outcome <> 'LEFT_OUT')";
 
     private final SessionFactory sessions;
     private final JdbcTemplate batches;
@@ -93,29 +96,33 @@ class ResultLines {
                     .executeUpdate();
             standing(session, export);
             ExportLines.count(session, export);
-            List<ExportViews.UnknownLine> unknown = unknown(session, export, sheet);
             return new Came(
                     passed,
                     ((Number) counts[1]).intValue() - passed,
                     failed(session, export, sheet),
-                    List.copyOf(unknown.subList(0, Math.min(UNKNOWN_SHOWN, unknown.size()))),
-                    unknown.size());
+                    unknown(session, export, sheet),
+                    unknownCount(session, export, sheet));
         }));
     }
 
     private static List<ExportViews.UnknownLine> unknown(StatelessSession session, long export, long sheet) {
         return session
-                .createNativeQuery(
-                        "select x.line, x.words from result_line x where x.sheet_id = :sheet and not exists (select 1"
-                                + " from export_row r where r.export_id = :export and r.match_hash = x.match_hash"
-                                + " and r.outcome <> 'LEFT_OUT') order by x.line",
-                        Object[].class)
+                .createNativeQuery("select x.line, x.words" + UNKNOWN + " order by x.line", Object[].class)
                 .setParameter("export", export)
                 .setParameter("sheet", sheet)
+                .setMaxResults(UNKNOWN_SHOWN)
                 .getResultList()
                 .stream()
                 .map(row -> new ExportViews.UnknownLine(((Number) row[0]).intValue(), (String) row[1]))
                 .toList();
+    }
+
+    private static int unknownCount(StatelessSession session, long export, long sheet) {
+        return session.createNativeQuery("select count(*)" + UNKNOWN, Long.class)
+                .setParameter("export", export)
+                .setParameter("sheet", sheet)
+                .getSingleResult()
+                .intValue();
     }
 
     /** Everything that waits went through. */

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.springframework.stereotype.Component;
@@ -208,6 +209,16 @@ public class FileBooks {
                     before.get(key)
                             .map(shell ->
                                     new Entry(shell, now.map(Entry::members).orElse(new LinkedHashSet<>()))));
+            return LmsFiles.DONE;
+        });
+    }
+
+    /** Something of shells did not go through: those that stand are without it. */
+    public void areWithout(Map<String, ? extends UnaryOperator<Lms.StandingShell>> back) {
+        change(List.copyOf(back.keySet()), turn -> key -> {
+            turn.find(key)
+                    .ifPresent(entry ->
+                            turn.put(key, Optional.of(new Entry(back.get(key).apply(entry.shell()), entry.members()))));
             return LmsFiles.DONE;
         });
     }

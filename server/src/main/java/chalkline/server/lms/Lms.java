@@ -244,6 +244,31 @@ public interface Lms extends LmsReading, LmsWriting {
             @Nullable Facts facts,
             @Nullable Long mark) {
 
+        /** The same with other sections, and windows of them. */
+        public StandingShell withSections(@Nullable List<String> others, @Nullable List<SectionWindow> theirs) {
+            return new StandingShell(
+                    id,
+                    key,
+                    term,
+                    code,
+                    title,
+                    category,
+                    opens,
+                    closes,
+                    open,
+                    openByHand,
+                    closed,
+                    activity,
+                    lead,
+                    others,
+                    theirs,
+                    settings,
+                    instructors,
+                    rosters,
+                    facts,
+                    mark);
+        }
+
         /** A shell that changed and was changed back is as it was. */
         StandingShell withoutMark() {
             return new StandingShell(

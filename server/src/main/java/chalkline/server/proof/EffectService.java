@@ -42,6 +42,7 @@ class EffectService {
             Snag.CODE_NUMBERED,
             Snag.CODE_DISTINGUISHED,
             Snag.TITLE_SHORTENED);
+    private static final List<Setting> SETTINGS = List.of(Setting.values());
     private static final int SAMPLES = 60;
     private static final int HUNDRED = 100;
     /** Of ids of sections and instructors there are thousands, which nobody picks from a list. */
@@ -185,7 +186,7 @@ class EffectService {
             return List.of();
         }
         List<Setting> changed = new ArrayList<>();
-        for (Setting setting : Setting.values()) {
+        for (Setting setting : SETTINGS) {
             if (!Objects.equals(was.values().get(setting), row.values().get(setting))) {
                 changed.add(setting);
             }

@@ -62,6 +62,17 @@ class ExportsTest {
               - {heading: AS, value: "{role}"}
             results: {match: {COURSE: "", WHO: ""}, outcome: Result, passed: [ok], reason: Why}
             """;
+    private static final String SECTIONS = """
+            chalkline: 1
+            profile: Section upload
+            rows: sections
+            files: {name: "sections.csv"}
+            columns:
+              - {heading: SHELL, value: "{shell.code}", needed: yes}
+              - {heading: SECTION, value: "{section.id}", needed: yes}
+              - {heading: FROM, value: "{section.opens}"}
+            results: {match: {SECTION: ""}, outcome: Result, passed: [ok], reason: Why}
+            """;
 
     private static RunningSystem system;
     private static Client abara;
@@ -433,6 +444,24 @@ class ExportsTest {
 
     @Test
     @Order(7)
+    void aSectionThatDidNotComeInIsWantedInItsShellAgain() throws Exception {
+        JsonNode all = written(kept(SECTIONS), false);
+        CsvRecord row = file(all).get(3);
+        JsonNode came = came(all, "SECTION,Result,Why\n" + row.getField(1) + ",failed,no such course\n");
+        assertThat(List.of(came.get("failed").asInt(), came.get("back").asInt()))
+                .containsExactly(1, 1);
+        assertThat(proof("change")).as("the shell waits for its section again").isEqualTo(1);
+        nothingDrifted();
+        abara.post("/api/exports/" + all.get("id") + "/passed", "");
+        assertThat(abara.build("27SP").get("failed").asInt()).isZero();
+        assertThat(proof("change")).isZero();
+        List<CsvRecord> again = file(written(all.get("profile").asLong(), true));
+        assertThat(again).hasSize(2);
+        assertThat(again.get(1).getFields()).isEqualTo(row.getFields());
+    }
+
+    @Test
+    @Order(8)
     void aBundleOfWhatStandsReadsBackAndItsDifferencesAreFew() throws Exception {
         JsonNode bundle = abara.post(
                         "/api/exports/terms/27SP/bundles", "{\"form\":\"ONEROSTER_1_1\",\"differences\":false}")

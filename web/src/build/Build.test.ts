@@ -4,8 +4,8 @@ import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vi
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { AUDITOR } from '../frame/me.testing'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Build from './Build.svelte'
 
@@ -81,12 +81,7 @@ beforeEach(() => {
     build = BUILD
     listed = [line(BUILD)]
     Stream.all = []
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    campus.zone = 'UTC'
-    route.term = '27SP'
-    route.station = 'build'
-    route.params = {}
+    standAt('/27SP/build')
     sent = serverThat((method, path) => {
         if (path === '/api/terms/27SP/builds') return listed
         if (path.endsWith('/pause')) return { ...build, state: 'PAUSED', pausedBy: 'N. Abara' }

@@ -1,10 +1,11 @@
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
+import { AUDITOR } from '../frame/me.testing'
 import { render, screen, waitFor } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { campus } from '../frame/campus.svelte'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import CrossLists from './CrossLists.svelte'
 import { row } from './rows.testing'
 
@@ -37,12 +38,7 @@ let refused: string | null
 beforeEach(() => {
     sent = []
     refused = null
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    route.term = '27SP'
-    route.station = 'cross-lists'
-    route.params = {}
-    history.replaceState(null, '', '/27SP/cross-lists')
+    standAt('/27SP/cross-lists')
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
         const reply = (body: unknown, status = 200) =>
             Promise.resolve(new Response(JSON.stringify(body), { status }))

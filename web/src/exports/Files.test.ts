@@ -6,7 +6,7 @@ import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { forgetLeft } from '../frame/left.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import Files from './Files.svelte'
 import { fresh } from './profile.svelte'
 
@@ -65,13 +65,7 @@ beforeEach(() => {
     then = []
     desk = 0
     away = 0
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    campus.zone = 'UTC'
-    route.station = 'build'
-    route.term = '27SP'
-    route.params = {}
-    history.replaceState(null, '', '/27SP/build?view=files')
+    standAt('/27SP/build?view=files')
     sent = serverThat((method, path) => {
         const { pathname } = new URL(path, 'http://here')
         if (pathname === '/api/desk') desk++

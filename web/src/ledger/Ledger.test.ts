@@ -3,9 +3,8 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { serverThat } from '../api/server.testing'
-import { campus } from '../frame/campus.svelte'
 import { AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Ledger from './Ledger.svelte'
 
@@ -36,12 +35,7 @@ beforeEach(() => {
     asked = []
     pages = new Map([[null, { lines: [entry(3), entry(2)], next: null }]])
     found = { entries: 3, head: 'ab12', faults: [] }
-    campus.me = AUDITOR
-    campus.trouble = ''
-    campus.zone = 'UTC'
-    route.station = 'desk'
-    route.params = { view: 'ledger' }
-    history.replaceState(null, '', '/?view=ledger')
+    standAt('/?view=ledger', AUDITOR)
     serverThat((_, path) => {
         const url = new URL(path, 'http://here')
         switch (url.pathname) {

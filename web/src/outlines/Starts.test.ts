@@ -4,8 +4,8 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { AUDITOR } from '../frame/me.testing'
+import { standAt } from '../frame/place.testing'
 import Starts from './Starts.svelte'
 
 function row(n: number, more: Partial<Api['StartRow']> = {}): Api['StartRow'] {
@@ -63,13 +63,7 @@ let sent: Sent[]
 
 beforeEach(() => {
     rows = [row(1), row(2), row(3, { kind: 'none', from: '' })]
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    campus.zone = 'UTC'
-    route.term = '27SP'
-    route.station = 'conventions'
-    route.params = { view: 'starts' }
-    history.replaceState(null, '', '/27SP/conventions?view=starts')
+    standAt('/27SP/conventions?view=starts')
     sent = serverThat((method, path, body) => {
         const url = new URL(path, 'http://here')
         const asked = url.searchParams

@@ -5,7 +5,7 @@ import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import People from './People.svelte'
 
@@ -37,11 +37,7 @@ beforeEach(() => {
         person('gone', { disabled: true }),
         person('t1', { mustChange: true }),
     ]
-    campus.me = { ...ADMINISTRATOR, rights: [...ADMINISTRATOR.rights, 'READ_PEOPLE'] }
-    campus.trouble = ''
-    route.station = 'desk'
-    route.params = { view: 'people' }
-    history.replaceState(null, '', '/?view=people')
+    standAt('/?view=people', { ...ADMINISTRATOR, rights: [...ADMINISTRATOR.rights, 'READ_PEOPLE'] })
     sent = serverThat((method, path) => {
         if (method === 'GET' && path === '/api/people') return people
         if (path === '/api/arrivals/departments')

@@ -3,9 +3,9 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
-import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import Order from './Order.svelte'
 
 beforeAll(() => {
@@ -25,12 +25,7 @@ const COST: Api['BuildCost'] = {
 let sent: Sent[]
 
 beforeEach(() => {
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    campus.zone = 'Europe/London'
-    route.term = '27SP'
-    route.station = 'proof'
-    history.replaceState(null, '', '/27SP/proof')
+    standAt('/27SP/proof', ADMINISTRATOR, 'Europe/London')
     sent = serverThat((_, path) => (path.endsWith('/builds/cost') ? COST : undefined))
 })
 afterEach(() => vi.unstubAllGlobals())

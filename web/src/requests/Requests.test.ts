@@ -6,6 +6,7 @@ import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Requests from './Requests.svelte'
 
@@ -70,17 +71,12 @@ beforeEach(() => {
         { id: 1, done: true, why: '' },
         { id: 2, done: true, why: '' },
     ]
-    campus.me = {
+    campus.terms = []
+    route.term = '27SP'
+    standAt('/?view=requests', {
         ...ADMINISTRATOR,
         rights: [...ADMINISTRATOR.rights, 'READ_REQUESTS', 'DECIDE', 'SAVE_SHEETS'],
-    }
-    campus.trouble = ''
-    campus.terms = []
-    campus.zone = 'UTC'
-    route.term = '27SP'
-    route.station = 'desk'
-    route.params = { view: 'requests' }
-    history.replaceState(null, '', '/?view=requests')
+    })
     sent = serverThat((_, path) => {
         if (path === '/api/requests') return { rows, next }
         if (path === '/api/requests?before=4') return { rows: [row(3, { state: 'DECLINED' })], next: null }

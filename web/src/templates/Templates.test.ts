@@ -5,8 +5,7 @@ import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { forgetLeft } from '../frame/left.svelte'
-import { ADMINISTRATOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { emptyTemplate } from './template.svelte'
 import Templates from './Templates.svelte'
 
@@ -28,14 +27,8 @@ function about(id: string): Api['TemplateAbout'] {
 beforeEach(() => {
     numbers = { base: 3, lab: 1 }
     titles = { base: 'Base', lab: 'Laboratory' }
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    campus.zone = 'UTC'
     campus.line = null
-    route.term = '27SP'
-    route.station = 'conventions'
-    route.params = { view: 'templates' }
-    history.replaceState(null, '', '/27SP/conventions?view=templates')
+    standAt('/27SP/conventions?view=templates')
     sent = serverThat((method, path, body) => {
         if (path === '/api/templates' && method === 'POST') {
             const draft = body['draft'] as Api['TemplateDraft']

@@ -4,8 +4,9 @@ import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vi
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
+import { AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import Archive from './Archive.svelte'
 
 beforeAll(() => {
@@ -44,12 +45,7 @@ beforeEach(() => {
         term('26FA', { standing: 5, due: '2027-03-20', isDue: false }),
     ]
     rule = { afterDays: 90, keepTerms: 6, byItself: false }
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    route.term = '27SP'
-    route.station = 'upkeep'
-    route.params = { view: 'archive' }
-    history.replaceState(null, '', '/27SP/upkeep?view=archive')
+    standAt('/27SP/upkeep?view=archive')
     sent = serverThat((method, path, body) => {
         if (path === '/api/upkeep/archive/rule') {
             rule = body as unknown as Api['LifeRule']

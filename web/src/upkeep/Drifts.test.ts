@@ -4,8 +4,9 @@ import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vi
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
+import { AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Drifts from './Drifts.svelte'
 
@@ -60,12 +61,7 @@ beforeEach(() => {
             }),
         ],
     }
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    route.term = '27SP'
-    route.station = 'upkeep'
-    route.params = {}
-    history.replaceState(null, '', '/27SP/upkeep')
+    standAt('/27SP/upkeep')
     sent = serverThat((method, path) => {
         if (path.endsWith('/upkeep/drift')) return sheet
         if (path.endsWith('/keeping'))

@@ -4,8 +4,9 @@ import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vi
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
+import { AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import FirstDay from './FirstDay.svelte'
 
@@ -48,12 +49,7 @@ beforeEach(() => {
             { key: 'c1', cause: 'NO_INSTRUCTOR', detail: '' },
         ],
     }
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    route.term = '27SP'
-    route.station = 'upkeep'
-    route.params = { view: 'day' }
-    history.replaceState(null, '', '/27SP/upkeep?view=day')
+    standAt('/27SP/upkeep?view=day')
     sent = serverThat((method, path) => {
         if (path.endsWith('/mail')) return { shells: 1 }
         if (path.endsWith('/opening') || path.endsWith('/put-back')) return { build: 12 }

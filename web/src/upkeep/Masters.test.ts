@@ -5,7 +5,7 @@ import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Masters from './Masters.svelte'
 
@@ -49,13 +49,10 @@ beforeEach(() => {
         master('c', { unused: true, unusedTerms: 6, uses: [] }),
         master('d', { retiredBy: 'N. Abara', retiredAt: '2026-06-01T08:00:00Z' }),
     ]
-    campus.me = { ...ADMINISTRATOR, rights: [...ADMINISTRATOR.rights, 'READ_MASTERS', 'CHANGE_MASTERS'] }
-    campus.trouble = ''
-    campus.zone = 'UTC'
-    route.term = '27SP'
-    route.station = 'upkeep'
-    route.params = { view: 'masters' }
-    history.replaceState(null, '', '/27SP/upkeep?view=masters')
+    standAt('/27SP/upkeep?view=masters', {
+        ...ADMINISTRATOR,
+        rights: [...ADMINISTRATOR.rights, 'READ_MASTERS', 'CHANGE_MASTERS'],
+    })
     const sheet = () => ({ unusedTerms: 4, terms: [], masters })
     sent = serverThat((method, path, body) => {
         if (path === '/api/masters/questions') return { sheet: sheet(), mails: 1 }

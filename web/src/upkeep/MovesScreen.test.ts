@@ -6,6 +6,7 @@ import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Moves from './Moves.svelte'
 
@@ -87,12 +88,7 @@ let sent: Sent[]
 beforeEach(() => {
     categories = []
     effects = []
-    campus.me = { ...ADMINISTRATOR, rights: [...ADMINISTRATOR.rights, 'READ_CAMPUS'] }
-    campus.trouble = ''
-    route.term = '27SP'
-    route.station = 'upkeep'
-    route.params = { view: 'moves' }
-    history.replaceState(null, '', '/27SP/upkeep?view=moves')
+    standAt('/27SP/upkeep?view=moves', { ...ADMINISTRATOR, rights: [...ADMINISTRATOR.rights, 'READ_CAMPUS'] })
     const answers = serverThat((_, path, body) => {
         if (path.endsWith('/upkeep/moves')) return SHEET
         if (path.endsWith('/upkeep/categories')) return categories

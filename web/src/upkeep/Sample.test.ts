@@ -4,8 +4,8 @@ import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vi
 import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
-import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
-import { route } from '../frame/nav.svelte'
+import { AUDITOR } from '../frame/me.testing'
+import { standAt } from '../frame/place.testing'
 import { layOut } from '../parts/layout.testing'
 import Sample from './Sample.svelte'
 
@@ -54,13 +54,7 @@ beforeEach(() => {
     sample = sampleOf([drawn(1), drawn(2, { sound: false, found: 'no picture', by: 'Q.' }), drawn(3)])
     asked = []
     size = 58
-    campus.me = ADMINISTRATOR
-    campus.trouble = ''
-    campus.zone = 'UTC'
-    route.term = '27SP'
-    route.station = 'upkeep'
-    route.params = { view: 'sample' }
-    history.replaceState(null, '', '/27SP/upkeep?view=sample')
+    standAt('/27SP/upkeep?view=sample')
     sent = serverThat((method, path, body) => {
         const url = new URL(path, 'http://here')
         if (url.pathname.endsWith('/samples/sizes')) {

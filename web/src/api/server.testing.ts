@@ -10,7 +10,7 @@ export interface Sent {
 /**
  * For tests: a server that answers, and keeps what was sent to it.
  *
- * @param answer what it says; undefined for the answers that every screen asks for
+ * @param answer what it says, or an answer that is no success; undefined for the answers that every screen asks for
  */
 export function serverThat(answer: (method: string, path: string, body: Sent['body']) => unknown): Sent[] {
     const sent: Sent[] = []
@@ -20,7 +20,16 @@ export function serverThat(answer: (method: string, path: string, body: Sent['bo
         if (method !== 'GET') sent.push({ method, path, body })
         const usual = path === '/api/desk' ? { zone: 'UTC', terms: [], latest: [] } : {}
         const said = answer(method, path, body) ?? usual
+        if (said instanceof Response) return Promise.resolve(said)
         return Promise.resolve(new Response(JSON.stringify(said), { status: 200 }))
     })
     return sent
+}
+
+/** For tests: an answer with which a server refuses something, in its words. */
+export function refusal(status: number, detail: string): Response {
+    return new Response(JSON.stringify({ detail }), {
+        status,
+        headers: { 'Content-Type': 'application/problem+json' },
+    })
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { onMount } from 'svelte'
     import { get, type Api } from '../api/client'
+    import { again } from '../frame/again'
     import { campus } from '../frame/campus.svelte'
     import { follow, NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -35,12 +36,16 @@
     let counted = $state(false)
     let over = $state(false)
     let receive = $state<Receive>()
-    let timer: ReturnType<typeof setTimeout> | undefined
+    const watch = again(load, ASK_AGAIN_MILLIS)
 
-    const shown = $derived(arrivals.find((a) => String(a.id) === route.params.id) ?? arrivals[0])
-    /** The one with the same content, which may have come so long ago that it is not among the latest. */
-    let older = $state.raw<Arrival | null>(null)
-    const same = $derived(arrivals.find((a) => a.id === shown?.sameAs) ?? older)
+    /** Some that came so long ago that they are not among the latest; null where there is none of that number. */
+    let older = $state.raw<Record<string, Arrival | null>>({})
+    const wanted = $derived(/^\d{1,15}$/.test(route.params.id ?? '') ? (route.params.id ?? '') : '')
+    const shown = $derived(
+        wanted === '' || older[wanted] === null ? arrivals[0] : (find(wanted) ?? undefined),
+    )
+    /** The one with the same content. */
+    const same = $derived(find(String(shown?.sameAs ?? '')))
     /** The department of which the sections are looked at. */
     const department = $derived(
         changes
@@ -58,8 +63,12 @@
 
     onMount(() => {
         void campus.attempt(load)
-        return () => clearTimeout(timer)
+        return watch.end
     })
+
+    function find(id: string): Arrival | null {
+        return arrivals.find((a) => String(a.id) === id) ?? older[id] ?? null
+    }
 
     $effect(() => {
         const id = shown && ['KEPT', 'HELD', 'TURNED_AWAY'].includes(shown.state) ? shown.id : 0
@@ -83,12 +92,9 @@
     })
 
     $effect(() => {
-        const id = shown?.sameAs ?? 0
-        older = null
-        if (id > 0 && !arrivals.some((a) => a.id === id)) {
-            void campus.attempt(async () => {
-                older = await get('/api/arrivals/{id}', { path: { id } })
-            })
+        if (!known) return
+        for (const id of [wanted, String(shown?.sameAs ?? '')]) {
+            if (id !== '' && !find(id) && !(id in older)) void campus.attempt(() => lookUp(id))
         }
     })
 
@@ -110,18 +116,29 @@
         return () => (left = true)
     })
 
-    async function load() {
-        const wasReading = arrivals.some((a) => a.state === 'READING')
-        ;[arrivals, nights] = await Promise.all([get('/api/arrivals'), get('/api/arrivals/nights')])
-        known = true
-        if (arrivals.some((a) => a.state === 'READING')) {
-            timer = setTimeout(() => void campus.attempt(load), ASK_AGAIN_MILLIS)
-        } else if (wasReading) {
-            await campus.refresh()
+    async function lookUp(id: string) {
+        try {
+            older = { ...older, [id]: await get('/api/arrivals/{id}', { path: { id: Number(id) } }) }
+        } catch (e) {
+            older = { ...older, [id]: null }
+            throw e
         }
     }
 
+    async function load() {
+        const wasReading = isReading()
+        ;[arrivals, nights] = await Promise.all([get('/api/arrivals'), get('/api/arrivals/nights')])
+        known = true
+        if (isReading()) watch.later()
+        else if (wasReading) await campus.refresh()
+    }
+
+    function isReading(): boolean {
+        return arrivals.some((a) => a.state === 'READING')
+    }
+
     async function afterDecision() {
+        older = {}
         await load()
         await campus.refresh()
     }
@@ -146,7 +163,7 @@
         role="presentation"
         ondragover={(e) => {
             e.preventDefault()
-            over = true
+            over = campus.may('CHANGE_LISTS')
         }}
         ondragleave={() => (over = false)}
         ondrop={dropped}
@@ -219,7 +236,7 @@
                     <a href={route.href('arrivals', { id: String(same.id) })}>Look at it</a>
                 </p>
             {/if}
-        {:else if known}
+        {:else if known && arrivals.length === 0}
             <h1>Nothing has come in yet</h1>
             <p class="begin">
                 Fetch the registrar's list, or drop a OneRoster 1.1 bundle here: a zip with manifest.csv,

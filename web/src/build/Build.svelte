@@ -61,8 +61,16 @@
     async function load() {
         await list()
         known = true
-        const wanted = builds.find((b) => String(b.id) === route.params.id) ?? builds[0]
-        if (wanted) await look(wanted.id)
+        const latest = builds[0]?.id
+        // one that is named may be older than those that are listed
+        const named = /^\d{1,15}$/.test(route.params.id ?? '') ? Number(route.params.id) : latest
+        if (named === undefined) return
+        try {
+            await look(named)
+        } catch (e) {
+            if (latest !== undefined && latest !== named) await look(latest)
+            throw e
+        }
     }
 
     async function look(id: number) {

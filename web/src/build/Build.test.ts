@@ -2,7 +2,7 @@ import { render, screen, waitFor } from '@testing-library/svelte'
 import userEvent from '@testing-library/user-event'
 import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Api } from '../api/client'
-import { serverThat, type Sent } from '../api/server.testing'
+import { refusal, serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { AUDITOR } from '../frame/me.testing'
 import { standAt } from '../frame/place.testing'
@@ -87,6 +87,7 @@ beforeEach(() => {
         if (path.endsWith('/pause')) return { ...build, state: 'PAUSED', pausedBy: 'N. Abara' }
         if (path.endsWith('/go-on')) return BUILD
         if (path.endsWith('/retry')) return { ...BUILD, id: 8 }
+        if (path === '/api/builds/404') return refusal(404, 'There is no such build.')
         if (/\/api\/builds\/\d+$/.test(path)) return { ...build, id: Number(path.split('/').at(-1)) }
         return method === 'GET' && path.endsWith('/shells') ? [] : undefined
     })
@@ -106,6 +107,19 @@ async function show(change: Partial<Api['Build']> = {}) {
 }
 
 const done = () => screen.getByRole('progressbar').getAttribute('aria-valuenow')
+
+test('a build by its address is shown though it is not among the latest', async () => {
+    standAt('/27SP/build?id=3')
+    await show({ state: 'RUNNING' })
+    expect(Stream.all.map((stream) => stream.url)).toEqual(['/api/builds/3/progress'])
+})
+
+test('where there is no build of that number the latest is shown, and it is said', async () => {
+    standAt('/27SP/build?id=404')
+    await show({ state: 'RUNNING' })
+    expect(Stream.all.map((stream) => stream.url)).toEqual(['/api/builds/7/progress'])
+    await waitFor(() => expect(campus.trouble).toBe('There is no such build.'))
+})
 
 describe('a build that runs', () => {
     test('is followed as it goes on, and no longer once it ended', async () => {

@@ -3,6 +3,7 @@
     import { get, post, remove, uploadResults, type Api } from '../api/client'
     import Parts from '../build/Parts.svelte'
     import type { Word } from '../conventions/complete'
+    import { again } from '../frame/again'
     import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -30,7 +31,7 @@
     let picker = $state<HTMLInputElement>()
     /** Whether a sheet that was brought back is still being read. */
     let reading = false
-    let timer: ReturnType<typeof setTimeout> | undefined
+    const watch = again(look, 500)
 
     /** What is typed before the profiles are known would be lost. */
     const disabled = $derived(!loaded || !campus.may('EXPORT'))
@@ -46,7 +47,7 @@
             loaded = true
         })
         return () => {
-            clearTimeout(timer)
+            watch.end()
             if (loaded) edit.leave()
         }
     })
@@ -59,17 +60,11 @@
     /** Asks again while something is being written. */
     async function look() {
         written = await get('/api/exports/terms/{term}', { path: { term: route.term } })
-        clearTimeout(timer)
         const read = written.some((one) => one.came.some(({ state }) => state === 'READING'))
         // what failed is wanted again
         if (reading && !read) await campus.refresh()
         reading = read
-        if (read || written.some((one) => one.state === 'WRITING')) lookLater()
-    }
-
-    /** Goes on when it fails: a machine that is lost comes back. */
-    function lookLater() {
-        timer = setTimeout(() => void look().catch(lookLater), 500)
+        if (read || written.some((one) => one.state === 'WRITING')) watch.later()
     }
 
     function choose(id: string) {

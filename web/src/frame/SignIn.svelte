@@ -3,6 +3,14 @@
     import { get, Problem } from '../api/client'
     import { campus } from './campus.svelte'
 
+    /** What an address says that a sign-in with the campus account came back to. */
+    const CAME_BACK: Record<string, string> = {
+        unknown:
+            'You are signed in at your campus, and nobody has your name here. Ask an administrator to add you.',
+        disabled: 'Your account here is disabled. Ask an administrator.',
+        failed: 'The sign-in with your campus account did not work. Try again, or ask an administrator.',
+    }
+
     let login = $state('')
     let password = $state('')
     let says = $state('')
@@ -12,7 +20,7 @@
 
     onMount(() => {
         const failed = new URLSearchParams(location.search).get('sign-in')
-        if (failed) says = failed
+        if (failed) says = CAME_BACK[failed] ?? CAME_BACK['failed'] ?? ''
         get('/api/sign-in/ways')
             .then((ways) => (campusAccount = ways.campus))
             .catch(() => {})

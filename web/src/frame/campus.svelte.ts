@@ -44,11 +44,12 @@ class Campus {
     async begin() {
         try {
             this.me = await get('/api/me')
-            if (this.walks) await this.refresh()
         } catch {
             this.me = null
         }
         this.known = true
+        // whoever is signed in stays so where the rest cannot be told just now
+        if (this.walks) await this.attempt(() => this.refresh())
     }
 
     async signIn(username: string, password: string) {

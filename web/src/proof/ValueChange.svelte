@@ -43,10 +43,12 @@
         })
 
     $effect(() => {
-        void get('/api/conventions/vocabulary').then((v) => {
-            setting = v.settings.find((s) => s.key === value.setting) ?? null
-            input?.focus()
-        })
+        get('/api/conventions/vocabulary')
+            .then((v) => {
+                setting = v.settings.find((s) => s.key === value.setting) ?? null
+                input?.focus()
+            })
+            .catch((e: Error) => (trouble = e.message))
     })
 
     /** How many sections the wider scopes reach, so that nobody takes them by a slip. */

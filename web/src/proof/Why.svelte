@@ -87,8 +87,11 @@
                     >what it starts from</a
                 >
             {/if}
-            {#each others(value) as other (other.index)}
-                <span class="soft other">layer {other.index + 1} would give “{other.gives}”</span>
+            {#each others(value) as other (other.origin + other.index)}
+                <span class="soft other"
+                    >{other.origin === 'LAYER' ? `layer ${other.index + 1}` : 'an earlier override'} would give
+                    “{other.gives}”</span
+                >
             {/each}
         </dd>
         {#if changing === value.setting && kept}

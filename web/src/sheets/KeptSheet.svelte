@@ -1,5 +1,6 @@
 <script lang="ts">
     import { get, post, type Api } from '../api/client'
+    import { again } from '../frame/again'
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -41,17 +42,17 @@
     $effect(() => {
         const of = id
         let over = false
-        let timer: ReturnType<typeof setTimeout> | undefined
         const look = async () => {
             const now = await get('/api/course-sheets/{id}', { path: { id: of } })
             if (over) return
             kept = now
-            if (building) timer = setTimeout(() => void campus.attempt(look), ASK_AGAIN_MILLIS)
+            if (building) watch.later()
         }
+        const watch = again(look, ASK_AGAIN_MILLIS)
         void campus.attempt(look)
         return () => {
             over = true
-            clearTimeout(timer)
+            watch.end()
         }
     })
 

@@ -22,7 +22,10 @@
     let until = $state('')
     let codeUntil = $state('')
     let says = $state('')
+    let busy = $state(false)
     let asked = 0
+    /** The part of a name that was looked for last. */
+    let looked = $state('')
 
     const path = $derived({ term, key: shellKey })
     const chosen = $derived(found.find((one) => one.user === user))
@@ -36,6 +39,14 @@
         } catch (e) {
             says = e instanceof Error ? e.message : String(e)
         }
+    }
+
+    /** What changes something is done once, however often it is pressed. */
+    async function act(work: () => Promise<void>) {
+        if (busy) return
+        busy = true
+        await attempt(work)
+        busy = false
     }
 
     async function load() {
@@ -52,6 +63,7 @@
         void attempt(async () => {
             const all = await get('/api/listed-people', { query: { part } })
             if (mine === asked) {
+                looked = part
                 found = all
                 user = all[0]?.user ?? ''
             }
@@ -60,11 +72,12 @@
 
     function letIn(event: SubmitEvent) {
         event.preventDefault()
-        void attempt(async () => {
+        void act(async () => {
             access = await post('/api/terms/{term}/shells/{key}/people', {
                 path,
                 body: { user, role, until: until || null, reason: '' },
             })
+            asked++
             part = ''
             found = []
             user = ''
@@ -72,14 +85,14 @@
     }
 
     function end(id: number) {
-        void attempt(async () => {
+        void act(async () => {
             await remove('/api/terms/{term}/shells/{key}/people/{id}', { path: { ...path, id } })
             await load()
         })
     }
 
     function makeCode() {
-        void attempt(async () => {
+        void act(async () => {
             access = await post('/api/terms/{term}/shells/{key}/entry-code', {
                 path,
                 body: { until: codeUntil || null },
@@ -88,7 +101,7 @@
     }
 
     function endCode() {
-        void attempt(async () => {
+        void act(async () => {
             await remove('/api/terms/{term}/shells/{key}/entry-code', { path })
             await load()
         })
@@ -104,7 +117,7 @@
 <section class="access" aria-label="Who is in the shell">
     {#if access}
         <ul>
-            {#each access.members as member (member.user + member.role)}
+            {#each access.members as member (`${member.from} ${member.id} ${member.user} ${member.role}`)}
                 <li>
                     <b>{member.name}</b>, {member.role}
                     <span class="soft"
@@ -145,7 +158,7 @@
                 >
                 <label>until <input type="date" bind:value={until} /></label>
                 <button class="go" disabled={!chosen}>Let {chosen?.name ?? 'them'} in</button>
-            {:else if part.trim().length > 1}
+            {:else if part.trim().length > 1 && looked === part}
                 <span class="soft">Nobody of the list has that in the name.</span>
             {/if}
         </form>

@@ -2,6 +2,7 @@
     import { onMount } from 'svelte'
     import { SvelteSet } from 'svelte/reactivity'
     import { get, type Api } from '../api/client'
+    import { again } from '../frame/again'
     import { campus } from '../frame/campus.svelte'
     import { follow, route } from '../frame/nav.svelte'
     import { count, day } from '../frame/words'
@@ -18,22 +19,20 @@
     let taking = $state('')
     let says = $state('')
     const marks = new SvelteSet<string>()
-    let timer: ReturnType<typeof setTimeout> | undefined
+    const watch = again(load, AGAIN_MILLIS)
 
     const waiting = $derived((all?.requests ?? []).filter((one) => OPEN.includes(one.state)))
     const lately = $derived((all?.requests ?? []).filter((one) => !OPEN.includes(one.state)).slice(0, 5))
 
     onMount(() => {
         void campus.attempt(load)
-        return () => clearTimeout(timer)
+        return watch.end
     })
 
     /** While something is being built, it is looked at again and again. */
     async function load() {
         all = await get('/api/teaching')
-        clearTimeout(timer)
-        if (all.requests.some((one) => one.state === 'APPROVED' || one.state === 'BUILDING'))
-            timer = setTimeout(() => void load().catch(() => {}), AGAIN_MILLIS)
+        if (all.requests.some((one) => one.state === 'APPROVED' || one.state === 'BUILDING')) watch.later()
     }
 
     function asked(one: Api['RequestOne']) {

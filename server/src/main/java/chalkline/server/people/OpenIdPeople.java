@@ -37,8 +37,16 @@ class OpenIdPeople {
     static final class NotLetIn extends AuthenticationException {
         private static final long serialVersionUID = 1L;
 
-        NotLetIn(String message) {
+        /** A word of the address for what the person is told. */
+        private final String code;
+
+        NotLetIn(String code, String message) {
             super(message);
+            this.code = code;
+        }
+
+        String code() {
+            return code;
         }
     }
 
@@ -55,10 +63,9 @@ class OpenIdPeople {
                         .filter(one -> one.subject().isEmpty()))
                 .or(() -> roles.filter(given -> !given.isEmpty() && !login.isEmpty() && !accounts.existsById(login))
                         .map(given -> accounts.save(new Account(login, name(told, login), email(told), given))))
-                .orElseThrow(() -> new NotLetIn("You are signed in at your campus as “" + login
-                        + "”, and nobody has that name here. Ask an administrator to add you."));
+                .orElseThrow(() -> new NotLetIn("unknown", "nobody has the name “" + login + "” here"));
         if (account.isDisabled()) {
-            throw new NotLetIn("Your account here is disabled. Ask an administrator.");
+            throw new NotLetIn("disabled", "the account of " + account.login() + " is disabled");
         }
         if (account.subject().isEmpty()) {
             account.signsInAs(subject);

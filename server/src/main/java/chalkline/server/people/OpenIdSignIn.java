@@ -4,8 +4,6 @@ import chalkline.server.ChalkLineSettings;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -97,13 +95,13 @@ class OpenIdSignIn {
         return people.of(new OidcUserService().loadUser(request));
     }
 
-    /** What is a matter of the person is said; what is not is for the log. */
+    /**
+     * What is a matter of the person is said; what is not is for the log. The page has words for it: an address that anybody
+     * can write must not bring its own.
+     */
     private static String said(AuthenticationException e) {
         LOG.warn("A sign-in with the campus account failed: {}", e.getMessage());
-        String says = e instanceof OpenIdPeople.NotLetIn
-                ? e.getMessage()
-                : "The sign-in with your campus account did not work. Try again, or ask an administrator.";
-        return URLEncoder.encode(says, StandardCharsets.UTF_8);
+        return e instanceof OpenIdPeople.NotLetIn notLetIn ? notLetIn.code() : "failed";
     }
 
     /** Nothing is asked of the provider after the sign-in, so nothing is kept for it. */

@@ -4,12 +4,14 @@
     import { campus } from './campus.svelte'
 
     /** What an address says that a sign-in with the campus account came back to. */
-    const CAME_BACK: Record<string, string> = {
-        unknown:
+    const CAME_BACK = new Map([
+        [
+            'unknown',
             'You are signed in at your campus, and nobody has your name here. Ask an administrator to add you.',
-        disabled: 'Your account here is disabled. Ask an administrator.',
-        failed: 'The sign-in with your campus account did not work. Try again, or ask an administrator.',
-    }
+        ],
+        ['disabled', 'Your account here is disabled. Ask an administrator.'],
+    ])
+    const FAILED = 'The sign-in with your campus account did not work. Try again, or ask an administrator.'
 
     let login = $state('')
     let password = $state('')
@@ -20,7 +22,7 @@
 
     onMount(() => {
         const failed = new URLSearchParams(location.search).get('sign-in')
-        if (failed) says = CAME_BACK[failed] ?? CAME_BACK['failed'] ?? ''
+        if (failed) says = CAME_BACK.get(failed) ?? FAILED
         get('/api/sign-in/ways')
             .then((ways) => (campusAccount = ways.campus))
             .catch(() => {})

@@ -69,6 +69,7 @@ test.each([
     ['unknown', /nobody has your name here/],
     ['disabled', /account here is disabled/],
     ['failed', /did not work/],
+    ['constructor', /did not work/],
     ['Call 555 0100 for a new password', /did not work/],
 ])('an address that says %s brings no words of its own', (code, words) => {
     standAt(`/?sign-in=${encodeURIComponent(code)}`)

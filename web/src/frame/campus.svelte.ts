@@ -47,9 +47,9 @@ class Campus {
         } catch {
             this.me = null
         }
-        this.known = true
         // whoever is signed in stays so where the rest cannot be told just now
         if (this.walks) await this.attempt(() => this.refresh())
+        this.known = true
     }
 
     async signIn(username: string, password: string) {

@@ -90,12 +90,7 @@ public final class Client {
 
     public static Client signedIn(URI server, String login) {
         Client client = new Client(server);
-        client.get("/readyz");
-        Answer answer = client.send(
-                "POST",
-                "/api/sign-in",
-                "application/x-www-form-urlencoded",
-                ("username=" + login + "&password=chalk").getBytes(StandardCharsets.UTF_8));
+        Answer answer = client.signIn(login, "chalk");
         if (answer.status() != 204) {
             throw new IllegalStateException(login + " cannot sign in: " + answer);
         }
@@ -103,15 +98,20 @@ public final class Client {
         return client;
     }
 
-    /** Signs in with a first password and chooses another. */
-    public static Client firstSignIn(URI server, String login, String first, String next) {
-        Client client = new Client(server);
-        client.get("/readyz");
-        Answer answer = client.send(
+    /** Tries to sign in; 204 where it did. */
+    public Answer signIn(String login, String password) {
+        get("/readyz");
+        return send(
                 "POST",
                 "/api/sign-in",
                 "application/x-www-form-urlencoded",
-                ("username=" + login + "&password=" + first).getBytes(StandardCharsets.UTF_8));
+                ("username=" + login + "&password=" + password).getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Signs in with a first password and chooses another. */
+    public static Client firstSignIn(URI server, String login, String first, String next) {
+        Client client = new Client(server);
+        Answer answer = client.signIn(login, first);
         client.get("/api/me");
         Answer changed = client.post("/api/me/password", "{\"now\":\"" + first + "\",\"next\":\"" + next + "\"}");
         if (answer.status() != 204 || changed.status() != 200) {

@@ -19,7 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -124,31 +124,33 @@ class ReadResults {
     }
 
     private int shells(List<ResultLines.Failed> failed) {
-        Map<String, Lms.StandingShell> standing = before(failed);
+        Function<ResultLines.Failed, Optional<Lms.StandingShell>> before = before(failed);
         Map<String, Optional<Lms.StandingShell>> back = new HashMap<>();
-        failed.forEach(row -> back.put(row.shell(), Optional.ofNullable(standing.get(row.shell()))));
+        failed.forEach(row -> back.put(row.shell(), before.apply(row)));
         // before what stands is looked at anew: it is nothing that somebody did by hand
         built.wereNotTaken(back);
         books.areAsBefore(back);
         return back.size();
     }
 
-    /** Shells as they stood when their rows went through the last time; those of which one ever did. */
-    private Map<String, Lms.StandingShell> before(List<ResultLines.Failed> failed) {
-        Map<Integer, Set<String>> seen = new TreeMap<>();
+    /** Of each row its shell as it stood when the row went through the last time; empty where it never did. */
+    private Function<ResultLines.Failed, Optional<Lms.StandingShell>> before(List<ResultLines.Failed> failed) {
+        Map<Integer, Set<String>> seen = new HashMap<>();
         failed.forEach(row -> row.held()
                 .ifPresent(version ->
                         seen.computeIfAbsent(version, one -> new HashSet<>()).add(row.shell())));
-        Map<String, Lms.StandingShell> before = new HashMap<>();
-        seen.forEach((version, keys) -> before.putAll(held.standing(version, keys)));
-        return before;
+        Map<Integer, Map<String, Lms.StandingShell>> before = new HashMap<>();
+        seen.forEach((version, keys) -> before.put(version, held.standing(version, keys)));
+        return row -> row.held().isEmpty()
+                ? Optional.empty()
+                : Optional.ofNullable(before.get(row.held().getAsInt()).get(row.shell()));
     }
 
     private int sections(List<ResultLines.Failed> failed) {
-        Map<String, Lms.StandingShell> before = before(failed);
+        Function<ResultLines.Failed, Optional<Lms.StandingShell>> before = before(failed);
         Map<String, SectionsBack> back = new HashMap<>();
         failed.forEach(row ->
-                back.computeIfAbsent(row.shell(), key -> new SectionsBack()).add(row, before.get(row.shell())));
+                back.computeIfAbsent(row.shell(), key -> new SectionsBack()).add(row, before.apply(row)));
         built.wereTakenWithout(back);
         books.areWithout(back);
         return back.size();

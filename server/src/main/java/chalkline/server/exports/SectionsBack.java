@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A shell without what an LMS did not take of its sections: one that did not come in is not in, one that did not go is in
@@ -22,8 +21,8 @@ final class SectionsBack implements UnaryOperator<Lms.StandingShell> {
     private final Set<String> still = new LinkedHashSet<>();
     private final Map<String, Optional<Lms.SectionWindow>> windows = new HashMap<>();
 
-    /** @param before the shell as it stood when the row went through the last time; null where it never did */
-    void add(ResultLines.Failed row, Lms.@Nullable StandingShell before) {
+    /** @param before the shell as it stood when the row went through the last time; empty where it never did */
+    void add(ResultLines.Failed row, Optional<Lms.StandingShell> before) {
         String section = row.key();
         if (row.status() != ExportStatus.GONE && row.held().isEmpty()) {
             notIn.add(section);
@@ -33,9 +32,7 @@ final class SectionsBack implements UnaryOperator<Lms.StandingShell> {
         if (row.status() == ExportStatus.GONE) {
             still.add(section);
         }
-        if (before != null) {
-            windows.put(section, window(before, section));
-        }
+        before.ifPresent(stood -> windows.put(section, window(stood, section)));
     }
 
     private static Optional<Lms.SectionWindow> window(Lms.StandingShell shell, String section) {

@@ -1,42 +1,12 @@
 import { render, screen, waitFor } from '@testing-library/svelte'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import type { Api } from '../api/client'
 import { refusal, serverThat } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { AUDITOR } from '../frame/me.testing'
 import { route } from '../frame/nav.svelte'
 import { standAt } from '../frame/place.testing'
+import { arrival, type Arrival } from './arrival.testing'
 import Arrivals from './Arrivals.svelte'
-
-type Arrival = Api['ArrivalView']
-
-function arrival(id: number, state: Arrival['state'], more: Partial<Arrival> = {}): Arrival {
-    return {
-        id,
-        way: 'FETCHED',
-        source: 'registrar',
-        fileName: `list-${id}.zip`,
-        state,
-        inUse: false,
-        receivedAt: '2026-12-07T08:00:00Z',
-        readAt: '2026-12-07T08:00:10Z',
-        receivedBy: 'N. Abara',
-        sections: 1300,
-        courses: 400,
-        people: 9000,
-        enrollments: 30000,
-        faultCount: 0,
-        faults: [],
-        trips: [],
-        oddities: [],
-        decidedBy: null,
-        decidedAt: null,
-        reason: '',
-        leftOut: [],
-        sameAs: null,
-        ...more,
-    } as Arrival
-}
 
 /** What each look finds, one after another; the last stays. */
 let looks: (Arrival[] | Response)[]

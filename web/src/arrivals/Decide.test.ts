@@ -5,32 +5,10 @@ import type { Api } from '../api/client'
 import { serverThat, type Sent } from '../api/server.testing'
 import { campus } from '../frame/campus.svelte'
 import { ADMINISTRATOR, AUDITOR } from '../frame/me.testing'
+import { arrival } from './arrival.testing'
 import Decide from './Decide.svelte'
 
-const ARRIVAL: Api['ArrivalView'] = {
-    id: 5,
-    way: 'FETCHED',
-    source: 'registrar',
-    fileName: 'list.zip',
-    state: 'HELD',
-    inUse: false,
-    receivedAt: '2027-01-05T06:00:00Z',
-    readAt: '2027-01-05T06:00:09Z',
-    receivedBy: 'the schedule',
-    sections: 300,
-    courses: 200,
-    people: 4000,
-    enrollments: 9000,
-    faultCount: 0,
-    faults: [],
-    trips: [],
-    oddities: [],
-    decidedBy: null,
-    decidedAt: null,
-    reason: '',
-    leftOut: [],
-    sameAs: null,
-}
+const ARRIVAL = arrival(5, 'HELD', { fileName: 'list.zip', receivedBy: 'the schedule', sections: 300 })
 
 const EFFECT: Api['ProofListEffect'] = {
     term: '27SP',

@@ -246,31 +246,16 @@ public interface Lms extends LmsReading, LmsWriting {
 
         /** The same with other sections, and windows of them. */
         public StandingShell withSections(@Nullable List<String> others, @Nullable List<SectionWindow> theirs) {
-            return new StandingShell(
-                    id,
-                    key,
-                    term,
-                    code,
-                    title,
-                    category,
-                    opens,
-                    closes,
-                    open,
-                    openByHand,
-                    closed,
-                    activity,
-                    lead,
-                    others,
-                    theirs,
-                    settings,
-                    instructors,
-                    rosters,
-                    facts,
-                    mark);
+            return with(others, theirs, mark);
         }
 
         /** A shell that changed and was changed back is as it was. */
         StandingShell withoutMark() {
+            return with(sections, windows, null);
+        }
+
+        private StandingShell with(
+                @Nullable List<String> itsSections, @Nullable List<SectionWindow> itsWindows, @Nullable Long itsMark) {
             return new StandingShell(
                     id,
                     key,
@@ -285,13 +270,13 @@ public interface Lms extends LmsReading, LmsWriting {
                     closed,
                     activity,
                     lead,
-                    sections,
-                    windows,
+                    itsSections,
+                    itsWindows,
                     settings,
                     instructors,
                     rosters,
                     facts,
-                    null);
+                    itsMark);
         }
     }
 

@@ -29,6 +29,9 @@ public final class Stack {
     /** By the layers that match; most sections share theirs with many others. */
     private final Map<BitSet, Settings> settings = new ConcurrentHashMap<>();
 
+    /** By the very settings that a stack of the same conditions gave for some layers, what those layers give now. */
+    private final IdentityHashMap<Settings, Settings> following = new IdentityHashMap<>();
+
     /**
      * What the conditions match, kept as long as they stay the same.
      *
@@ -64,8 +67,12 @@ public final class Stack {
 
     /** The stack of other conventions, to be asked about the same sections. */
     public Stack under(Conventions other) {
-        boolean conditionsStay = conditions(layers).equals(conditions(other.layers()));
-        return new Stack(other, conditionsStay ? matching : new Matching());
+        if (!conditions(layers).equals(conditions(other.layers()))) {
+            return new Stack(other);
+        }
+        Stack next = new Stack(other, matching);
+        settings.forEach((matches, then) -> next.following.put(then, next.ofLayers(matches)));
+        return next;
     }
 
     /** Of each layer; none of one that is off. */
@@ -101,9 +108,25 @@ public final class Stack {
     /** What holds for a section that leads its shell. */
     public Settings settingsOf(Section section) {
         BitSet matches = matching(section);
-        return overrides.containsKey(section.id())
-                ? applied(placed(matches, section))
-                : settings.computeIfAbsent(matches, layersOnly -> applied(placed(layersOnly, section)));
+        return hasOverrides(section) ? applied(placed(matches, section)) : ofLayers(matches);
+    }
+
+    /**
+     * The same, found faster where the same layers match as before.
+     *
+     * @param then what held for the section in the stack that this one is made from
+     */
+    public Settings settingsOf(Section section, Settings then) {
+        Settings now = hasOverrides(section) ? null : following.get(then);
+        return now == null ? settingsOf(section) : now;
+    }
+
+    private boolean hasOverrides(Section section) {
+        return !overrides.isEmpty() && overrides.containsKey(section.id());
+    }
+
+    private Settings ofLayers(BitSet matches) {
+        return settings.computeIfAbsent(matches, layersOnly -> applied(layersOf(layersOnly)));
     }
 
     private static Settings applied(List<Placed> stack) {
@@ -141,7 +164,7 @@ public final class Stack {
 
     /** The section's own window; empty where no override gives it one. */
     public Optional<OwnWindow> ownWindow(Section section) {
-        if (!overrides.containsKey(section.id())) {
+        if (!hasOverrides(section)) {
             return Optional.empty();
         }
         Optional<Value> opens = own(section, Setting.OPENS);
@@ -227,9 +250,14 @@ public final class Stack {
     }
 
     private List<Placed> placed(BitSet matches, Section section) {
+        List<Placed> placed = layersOf(matches);
+        placed.addAll(overrides.getOrDefault(section.id(), List.of()));
+        return placed;
+    }
+
+    private List<Placed> layersOf(BitSet matches) {
         List<Placed> placed = new ArrayList<>();
         matches.stream().mapToObj(placedLayers::get).forEach(placed::add);
-        placed.addAll(overrides.getOrDefault(section.id(), List.of()));
         return placed;
     }
 }

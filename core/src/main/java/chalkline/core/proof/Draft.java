@@ -7,7 +7,6 @@ import chalkline.core.crosslists.Joined;
 import chalkline.core.crosslists.OwnShell;
 import chalkline.core.naming.Text;
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
@@ -26,8 +25,8 @@ final class Draft {
     private final List<String> sectionIds;
     private final Optional<Shell> shell;
     private final Optional<Joined> joined;
-    private EnumMap<Setting, String> values;
-    private Optional<Map<Setting, String>> shared = Optional.empty();
+    private Values values;
+    private boolean shared;
     final Set<Snag> snags;
     final Map<String, SectionWindow> sectionWindows;
     List<Person> instructors = List.of();
@@ -38,13 +37,18 @@ final class Draft {
 
     /** A shell of which nothing is known yet. */
     Draft(Shell shell) {
-        this(shell, new EnumMap<>(Setting.class), EnumSet.noneOf(Snag.class), new TreeMap<>());
+        this(shell, idsOf(shell.sections()), new Values(), EnumSet.noneOf(Snag.class), new TreeMap<>());
     }
 
     /** A shell that was worked out, to be gone on with. */
     Draft(Drafts.Rendered rendered) {
-        this(rendered.shell(), rendered.values(), EnumSet.copyOf(rendered.snags()), rendered.sectionWindows());
-        this.shared = Optional.of(rendered.seen());
+        this(
+                rendered.shell(),
+                rendered.sectionIds(),
+                rendered.values(),
+                rendered.snags().isEmpty() ? EnumSet.noneOf(Snag.class) : EnumSet.copyOf(rendered.snags()),
+                rendered.sectionWindows());
+        this.shared = true;
         this.instructors = rendered.instructors();
         this.students = rendered.students();
         this.codeOfKey = code();
@@ -52,21 +56,25 @@ final class Draft {
     }
 
     private Draft(
-            Shell shell, EnumMap<Setting, String> values, Set<Snag> snags, Map<String, SectionWindow> sectionWindows) {
+            Shell shell,
+            List<String> sectionIds,
+            Values values,
+            Set<Snag> snags,
+            Map<String, SectionWindow> sectionWindows) {
         this.sectionWindows = sectionWindows;
         this.values = values;
         this.snags = snags;
         this.key = shell.key();
         this.leadId = shell.lead().id();
         this.sections = shell.sections();
-        this.sectionIds = idsOf(sections);
+        this.sectionIds = sectionIds;
         this.shell = Optional.of(shell);
         this.joined = shell.joined();
     }
 
     /** A cross-list without its lead. */
     Draft(Joined joined) {
-        this.values = new EnumMap<>(Setting.class);
+        this.values = new Values();
         this.sectionWindows = Map.of();
         this.snags = EnumSet.noneOf(Snag.class);
         this.key = OwnShell.ofSection(joined.leadId());
@@ -113,25 +121,33 @@ final class Draft {
     }
 
     String get(Setting setting) {
-        return values.getOrDefault(setting, "");
+        return values.text(setting);
     }
 
     void put(Setting setting, String value) {
-        if (shared.isPresent()) {
-            values = values.clone();
-            shared = Optional.empty();
+        if (shared) {
+            values = values.copy();
+            shared = false;
         }
-        values.put(setting, value);
+        values.set(setting, value);
     }
 
-    /** What is known of it; the very map that others of the shell have seen, if nothing was put into it since. */
-    Map<Setting, String> values() {
-        return shared.orElseGet(() -> Collections.unmodifiableMap(values));
+    /** What is known of it; the very values that others of the shell have seen, if nothing was put into it since. */
+    Values values() {
+        return values;
     }
 
     /** What was worked out, for others to go on with; nothing may be put into it any more. */
     Drafts.Rendered rendered() {
-        return new Drafts.Rendered(shell(), values, values(), snags, sectionWindows, instructors, students, codeKey());
+        return new Drafts.Rendered(
+                shell(),
+                sectionIds,
+                values,
+                snags.isEmpty() ? Set.of() : snags,
+                sectionWindows,
+                instructors,
+                students,
+                codeKey());
     }
 
     String code() {
@@ -155,7 +171,15 @@ final class Draft {
         }
     }
 
+    /** Its snags, to be looked at; of most shells the same one empty set. */
+    Set<Snag> snags() {
+        return snags.isEmpty() ? Set.of() : Collections.unmodifiableSet(snags);
+    }
+
     boolean isStopped() {
+        if (snags.isEmpty()) {
+            return false;
+        }
         for (Snag snag : snags) {
             if (snag.isStop()) {
                 return true;

@@ -8,7 +8,6 @@ import chalkline.core.conventions.Settings;
 import chalkline.core.conventions.Value;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -17,6 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.IntStream;
 
 /**
  * What follows for each shell from itself and the conventions alone, before the shells are held against each other and
@@ -28,21 +28,21 @@ final class Drafts {
 
     private final Conventions conventions;
     private final List<Rendered> all;
-    private Map<String, Rendered> byKey = Map.of();
+    private volatile Map<String, Rendered> byKey = Map.of();
 
     /**
      * A shell worked out.
      *
+     * @param sectionIds in natural order
      * @param values of every setting; not to be changed
-     * @param seen the same to be looked at only
      * @param snags not to be changed
      * @param sectionWindows not to be changed
      * @param codeKey the form in which its code compares with others
      */
     record Rendered(
             Shell shell,
-            EnumMap<Setting, String> values,
-            Map<Setting, String> seen,
+            List<String> sectionIds,
+            Values values,
             Set<Snag> snags,
             Map<String, SectionWindow> sectionWindows,
             List<Person> instructors,
@@ -50,7 +50,7 @@ final class Drafts {
             String codeKey) {
 
         Rendered of(Shell same) {
-            return new Rendered(same, values, seen, snags, sectionWindows, instructors, students, codeKey);
+            return new Rendered(same, sectionIds, values, snags, sectionWindows, instructors, students, codeKey);
         }
     }
 
@@ -84,10 +84,15 @@ final class Drafts {
     }
 
     /** Asked for only by whoever works out the same sections again; most drafts nobody ever goes on from. */
-    private synchronized Map<String, Rendered> byKey() {
+    private Map<String, Rendered> byKey() {
+        return byKey.size() < all.size() ? sorted() : byKey;
+    }
+
+    private synchronized Map<String, Rendered> sorted() {
         if (byKey.size() < all.size()) {
-            byKey = new HashMap<>(all.size() * 2);
-            all.forEach(rendered -> byKey.put(rendered.shell().key(), rendered));
+            Map<String, Rendered> found = new HashMap<>(all.size() * 2);
+            all.forEach(rendered -> found.put(rendered.shell().key(), rendered));
+            byKey = found;
         }
         return byKey;
     }
@@ -100,20 +105,34 @@ final class Drafts {
     static Drafts of(List<Shell> shells, Conventions conventions, Optional<Drafts> before) {
         Rendering rendering = new Rendering(conventions.limits());
         Windows windows = new Windows(conventions);
-        Map<String, Rendered> usable = before.filter(drafts -> haveOneFrame(drafts.conventions, conventions))
-                .map(Drafts::byKey)
-                .orElse(Map.of());
+        Drafts usable = before.filter(drafts -> haveOneFrame(drafts.conventions, conventions))
+                .orElseGet(() -> new Drafts(conventions, List.of()));
         Map<Pair, Set<Setting>> changes = new ConcurrentHashMap<>();
         Thread asker = Thread.currentThread();
         return new Drafts(
                 conventions,
-                shells.parallelStream()
-                        .peek(shell -> giveUpIfInterrupted(asker))
-                        .map(shell -> Optional.ofNullable(usable.get(shell.key()))
-                                .filter(then -> isSameButForSettings(then.shell(), shell))
-                                .map(then -> again(then, shell, changes, rendering, windows))
-                                .orElseGet(() -> render(shell, rendering, windows)))
+                IntStream.range(0, shells.size())
+                        .parallel()
+                        .mapToObj(i -> {
+                            giveUpIfInterrupted(asker);
+                            Shell shell = shells.get(i);
+                            Rendered then = usable.likely(i, shell.key());
+                            return then != null && isSameButForSettings(then.shell(), shell)
+                                    ? again(then, shell, changes, rendering, windows)
+                                    : render(shell, rendering, windows);
+                        })
                         .toList());
+    }
+
+    /**
+     * The draft of a shell.
+     *
+     * @param place where it is among those of the same shells, as most often it is
+     * @return null where there is none
+     */
+    private Rendered likely(int place, String key) {
+        boolean there = place < all.size() && all.get(place).shell().key().equals(key);
+        return there ? all.get(place) : byKey().get(key);
     }
 
     /** An interrupted asker wants the answer no longer. */
@@ -144,8 +163,9 @@ final class Drafts {
     /** What an edit leaves as it was is taken over. */
     private static Rendered again(
             Rendered then, Shell now, Map<Pair, Set<Setting>> changes, Rendering rendering, Windows windows) {
-        Set<Setting> changed =
-                changes.computeIfAbsent(new Pair(then.shell().settings(), now.settings()), Pair::differing);
+        Pair pair = new Pair(then.shell().settings(), now.settings());
+        Set<Setting> known = changes.get(pair);
+        Set<Setting> changed = known != null ? known : changes.computeIfAbsent(pair, Pair::differing);
         if (changed.isEmpty()) {
             return then.of(now);
         }

@@ -17,14 +17,13 @@ import chalkline.core.crosslists.Suggestion;
 import chalkline.core.crosslists.Suggestions;
 import chalkline.core.naming.Text;
 import java.util.Collection;
-import java.util.Collections;
 import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -41,6 +40,7 @@ public final class Proof {
     private final List<Shell> shells;
     private final Drafts drafts;
     private final Settled settled;
+    private final List<ProofRow> ofDrafts;
     private final List<ProofRow> rows;
 
     /** What a proof is of, whatever the conventions. */
@@ -98,12 +98,18 @@ public final class Proof {
         this.shells = again.orElseGet(() -> making.of(moved, joined));
         this.drafts = Drafts.of(shells, conventions, before.map(proof -> proof.drafts));
         List<Draft> begun = begin(joined);
-        this.settled = before.filter(
+        Optional<Proof> alike = before.filter(
                         proof -> again.isPresent() && proof.conventions.limits().equals(conventions.limits()))
-                .map(proof -> proof.settled)
-                .filter(earlier -> earlier.holdsFor(begun))
-                .orElseGet(() -> settle(begun, making));
-        this.rows = rows(begun);
+                .filter(proof -> proof.settled.holdsFor(begun));
+        this.settled = alike.map(proof -> proof.settled).orElseGet(() -> settle(begun, making));
+        this.ofDrafts = IntStream.range(0, begun.size())
+                .parallel()
+                .mapToObj(
+                        alike.isPresent()
+                                ? i -> row(begun.get(i), alike.get().ofDrafts.get(i))
+                                : i -> row(begun.get(i)))
+                .toList();
+        this.rows = settled.closings().isEmpty() ? ofDrafts : withClosings();
     }
 
     /** Whether both put the same sections together, as far as cross-lists do. */
@@ -139,13 +145,10 @@ public final class Proof {
                 kept);
     }
 
-    private List<ProofRow> rows(List<Draft> begun) {
-        List<ProofRow> all = begun.parallelStream().map(this::row).toList();
-        return settled.closings().isEmpty()
-                ? all
-                : Stream.concat(all.stream(), settled.closings().stream().map(Proof::row))
-                        .sorted(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT))
-                        .toList();
+    private List<ProofRow> withClosings() {
+        return Stream.concat(ofDrafts.stream(), settled.closings().stream().map(Proof::row))
+                .sorted(Comparator.comparing(ProofRow::key, Text.BY_CODE_POINT))
+                .toList();
     }
 
     public List<ProofRow> rows() {
@@ -173,6 +176,12 @@ public final class Proof {
         return stack.matches(moved);
     }
 
+    /** @param before what the same draft came to when it was settled alike; it still does if nothing was put into it since */
+    @SuppressWarnings("ReferenceEquality")
+    private ProofRow row(Draft draft, ProofRow before) {
+        return draft.hasShell() && draft.values() == before.values() ? before.of(draft.shell()) : row(draft);
+    }
+
     private ProofRow row(Draft draft) {
         if (draft.isStopped()) {
             return row(draft, Action.STOP, Set.of());
@@ -197,7 +206,7 @@ public final class Proof {
                 draft.instructors,
                 draft.students,
                 draft.sectionWindows,
-                Collections.unmodifiableSet(draft.snags),
+                draft.snags(),
                 changed,
                 draft.held,
                 draft.hasShell() ? Optional.of(draft.shell()) : Optional.empty(),
@@ -207,9 +216,8 @@ public final class Proof {
 
     private static ProofRow row(Clashes.Closing closing) {
         HeldShell held = closing.held();
-        Map<Setting, String> values = new EnumMap<>(Setting.class);
-        values.putAll(held.values());
-        values.put(Setting.CODE, closing.code());
+        Values values = Values.of(held.values());
+        values.set(Setting.CODE, closing.code());
         Set<Snag> snags = EnumSet.noneOf(Snag.class);
         if (held.activity() && closing.closesNow()) {
             snags.add(Snag.ACTIVITY_KEPT);

@@ -30,7 +30,7 @@ import java.util.Set;
 public record ProofRow(
         String key,
         Action action,
-        Map<Setting, String> values,
+        Values values,
         String lead,
         List<String> sections,
         List<Person> instructors,
@@ -62,9 +62,27 @@ public record ProofRow(
                 guests);
     }
 
+    /** The same, computed from a shell that comes out the same. */
+    ProofRow of(Shell same) {
+        return new ProofRow(
+                key,
+                action,
+                values,
+                lead,
+                sections,
+                instructors,
+                students,
+                sectionWindows,
+                snags,
+                changed,
+                held,
+                Optional.of(same),
+                staysClosed,
+                guests);
+    }
+
     public String value(Setting setting) {
-        String value = values.get(setting);
-        return value == null ? "" : value;
+        return values.text(setting);
     }
 
     public String code() {

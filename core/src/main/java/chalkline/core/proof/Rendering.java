@@ -55,13 +55,10 @@ final class Rendering {
         draft.snags.add(Snag.TITLE_SHORTENED);
         if (pattern.uses(Token.TITLE)) {
             String title = shell.valueOf(Token.TITLE);
-            String before = "";
-            for (int n = Text.length(title) - 1; n >= SHORTEST_TITLE; n--) {
+            int n = Text.length(title) - 1;
+            while (n >= SHORTEST_TITLE) {
                 String cut = Cut.to(title, n);
-                if (cut.equals(before)) {
-                    continue; // whole words: most lengths cut at the same place
-                }
-                before = cut;
+                n = Text.length(cut) - 1; // whole words: all lengths between cut at the same place
                 String shorter = pattern.render(token -> token == Token.TITLE ? cut : shell.valueOf(token));
                 if (Text.length(shorter) <= limits.title()) {
                     return shorter;

@@ -38,10 +38,20 @@ final class Settled {
     /** What settling looks at of a draft, beside what no edit changes that leaves shells together as they were. */
     private record Seen(String key, String code, String distinguish, boolean stopped) {
         static Seen of(Draft draft) {
-            String distinguish = draft.hasShell()
+            return new Seen(draft.key(), draft.code(), distinguish(draft), draft.isStopped());
+        }
+
+        boolean isStillSeenOf(Draft draft) {
+            return stopped == draft.isStopped()
+                    && key.equals(draft.key())
+                    && code.equals(draft.code())
+                    && distinguish.equals(distinguish(draft));
+        }
+
+        private static String distinguish(Draft draft) {
+            return draft.hasShell()
                     ? draft.shell().settings().get(Setting.DISTINGUISH).text()
                     : "";
-            return new Seen(draft.key(), draft.code(), distinguish, draft.isStopped());
         }
     }
 
@@ -92,7 +102,7 @@ final class Settled {
         boolean same = others.size() == drafts.size()
                 && IntStream.range(0, drafts.size())
                         .parallel()
-                        .allMatch(i -> drafts.get(i).seen().equals(Seen.of(others.get(i))));
+                        .allMatch(i -> drafts.get(i).seen().isStillSeenOf(others.get(i)));
         if (same) {
             IntStream.range(0, drafts.size())
                     .parallel()

@@ -97,7 +97,7 @@ final class Shells {
                 shell.key(),
                 shell.lead(),
                 shell.sections(),
-                stack.settingsOf(shell.lead()),
+                stack.settingsOf(shell.lead(), shell.settings()),
                 shell.labels(),
                 windows(shell.lead(), shell.sections()),
                 shell.joined());

@@ -341,7 +341,7 @@ public class ArrivalService {
 
     /** The number of the list in use; empty before the first was kept. */
     public Optional<Long> current() {
-        return inUse().map(Arrival::id);
+        return arrivals.idInUse();
     }
 
     /** The arrivals of all sources whose rows are in use, and the one that put them together. */

@@ -14,6 +14,14 @@ interface Arrivals extends JpaRepository<Arrival, Long> {
     /** The one in use: of those that were kept, the one taken into use last. */
     Optional<Arrival> findFirstByStateOrderByInUseSinceDescIdDesc(Arrival.State state);
 
+    @Query("select id from Arrival where state = KEPT order by inUseSince desc, id desc")
+    List<Long> idsOfKept(Limit limit);
+
+    /** The number of the one in use. Asked at every key press, so without the faults and changes that it brought. */
+    default Optional<Long> idInUse() {
+        return idsOfKept(Limit.of(1)).stream().findFirst();
+    }
+
     List<Arrival> findTop20ByOrderByIdDesc();
 
     /** The last one of a source before another that came to something of its own. */

@@ -51,9 +51,7 @@ public class ConventionsService {
 
     /** The number of the version that holds now; 0 before there is one. */
     public int current() {
-        return versions.findFirstByOrderByNumberDesc()
-                .map(ConventionsVersion::number)
-                .orElse(0);
+        return versions.latest();
     }
 
     /** The time zone of the campus; UTC before there are conventions. */

@@ -69,7 +69,7 @@ public class HeldService {
 
     /** The latest version; 0 before the LMS was ever looked at. */
     public int current() {
-        return versions.findFirstByOrderByNumberDesc().map(HeldVersion::number).orElse(0);
+        return versions.latest();
     }
 
     /** When the LMS was last found changed; empty before it was ever looked at. */

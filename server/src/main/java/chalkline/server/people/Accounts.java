@@ -22,7 +22,8 @@ interface Accounts extends JpaRepository<Account, String> {
     @Query("select a.login as login, a.name as name from Account a where a.login in :logins")
     List<Named> names(Collection<String> logins);
 
-    @EntityGraph(attributePaths = {"roles", "departments"})
+    /** Asked with every request: a query that fetches is made ready once, one with a graph each time anew. */
+    @Query("select a from Account a left join fetch a.roles left join fetch a.departments where a.login = :login")
     Optional<Account> findWithRolesByLogin(String login);
 
     @EntityGraph(attributePaths = {"roles", "departments"})

@@ -24,11 +24,11 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 
 /** What a change to the conventions would do to the shells of a term, before it is kept. */
@@ -42,7 +42,6 @@ class EffectService {
             Snag.CODE_NUMBERED,
             Snag.CODE_DISTINGUISHED,
             Snag.TITLE_SHORTENED);
-    private static final List<Setting> SETTINGS = List.of(Setting.values());
     private static final int SAMPLES = 60;
     private static final int HUNDRED = 100;
     /** Of ids of sections and instructors there are thousands, which nobody picks from a list. */
@@ -120,8 +119,11 @@ class EffectService {
         Proof proof = asks.whileWanted(() -> before.proof().under(edited));
         Predicate<ProofRow> seen = reached.seen(key, Right.READ_PROOF);
         When when = change.about(edited);
-        List<Judged> judged = proof.rows().parallelStream()
-                .map(row -> Judged.of(row, before.byKey().get(row.key()), when))
+        List<ProofRow> after = proof.rows();
+        List<Judged> judged = IntStream.range(0, after.size())
+                .parallel()
+                .mapToObj(i ->
+                        Judged.of(after.get(i), likely(before, i, after.get(i).key()), when))
                 .filter(one -> seen.test(one.row()) || one.was().filter(seen).isPresent())
                 .toList();
         List<ProofRow> about =
@@ -136,10 +138,12 @@ class EffectService {
                 shells++;
                 standing += one.row().held().isPresent() ? 1 : 0;
                 departments.merge(departmentOf(one.row()), 1, Integer::sum);
-                one.changed().forEach(setting -> fields.merge(setting, 1, Integer::sum));
-                one.changed().stream()
-                        .filter(setting -> samples.size() < SAMPLES)
-                        .forEach(setting -> samples.add(sample(one.was().orElseThrow(), one.row(), setting)));
+                for (Setting setting : one.changed()) {
+                    fields.merge(setting, 1, Integer::sum);
+                    if (samples.size() < SAMPLES) {
+                        samples.add(sample(one.was().orElseThrow(), one.row(), setting));
+                    }
+                }
             }
         }
         return new ProofViews.Effect(
@@ -164,6 +168,18 @@ class EffectService {
     }
 
     /**
+     * A row before the edit.
+     *
+     * @param place where it most often is: where it is after the edit
+     * @return null where there is none
+     */
+    private static ProofRow likely(ProofService.Computed before, int place, String key) {
+        List<ProofRow> rows = before.proof().rows();
+        boolean there = place < rows.size() && rows.get(place).key().equals(key);
+        return there ? rows.get(place) : before.byKey().get(key);
+    }
+
+    /**
      * A row after the edit.
      *
      * @param changed settings that come out otherwise
@@ -174,24 +190,9 @@ class EffectService {
             return new Judged(
                     row,
                     Optional.ofNullable(was),
-                    was == null ? List.of() : changedFields(was, row),
-                    lead(row).filter(when::matches).isPresent());
+                    was == null ? List.of() : row.values().differing(was.values()),
+                    row.shell().isPresent() && when.matches(row.shell().get().lead()));
         }
-    }
-
-    /** An edit leaves most shells with the very values that they had, which is seen at once. */
-    @SuppressWarnings("ReferenceEquality")
-    private static List<Setting> changedFields(ProofRow was, ProofRow row) {
-        if (was.values() == row.values()) {
-            return List.of();
-        }
-        List<Setting> changed = new ArrayList<>();
-        for (Setting setting : SETTINGS) {
-            if (!Objects.equals(was.values().get(setting), row.values().get(setting))) {
-                changed.add(setting);
-            }
-        }
-        return changed;
     }
 
     private static String departmentOf(ProofRow row) {
@@ -226,7 +227,11 @@ class EffectService {
 
     private static Map<Snag, Integer> count(List<ProofRow> rows) {
         Map<Snag, Integer> counts = new EnumMap<>(Snag.class);
-        rows.forEach(row -> row.snags().forEach(snag -> counts.merge(snag, 1, Integer::sum)));
+        for (ProofRow row : rows) {
+            for (Snag snag : row.snags()) {
+                counts.merge(snag, 1, Integer::sum);
+            }
+        }
         return counts;
     }
 
@@ -243,7 +248,7 @@ class EffectService {
                 "topic",
                 row -> lead(row).filter(section -> !section.topic().isEmpty()).isPresent());
         kinds.put("cross-listed", row -> row.sections().size() > 1);
-        kinds.put("accents", row -> row.title().chars().anyMatch(c -> c > 0xBF && c < 0x250));
+        kinds.put("accents", row -> hasAccents(row.title()));
         kinds.put("part of term", row -> lead(row).flatMap(Section::part).isPresent());
         kinds.put("nobody teaches", row -> row.instructors().isEmpty());
         kinds.put("usual", row -> true);
@@ -266,14 +271,25 @@ class EffectService {
         return cases;
     }
 
+    private static boolean hasAccents(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c > 0xBF && c < 0x250) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private static List<ProofViews.Named> named(List<ProofRow> rows) {
         List<ProofViews.Named> named = new ArrayList<>();
         for (ProofRow row : rows) {
             if (named.size() < SAMPLES) {
-                row.snags().stream()
-                        .filter(ABOUT_NAMES::contains)
-                        .forEach(snag -> named.add(
-                                new ProofViews.Named(row.key(), snag.key(), snag.isStop(), row.code(), row.title())));
+                for (Snag snag : row.snags()) {
+                    if (ABOUT_NAMES.contains(snag)) {
+                        named.add(new ProofViews.Named(row.key(), snag.key(), snag.isStop(), row.code(), row.title()));
+                    }
+                }
             }
         }
         return named;

@@ -1,5 +1,6 @@
 <script lang="ts">
     import { onMount } from 'svelte'
+    import { SvelteMap } from 'svelte/reactivity'
     import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
@@ -11,7 +12,10 @@
     import Line from './Line.svelte'
     import { asKept, isPlain, rowId, kinds, Table, type Edit, type Row } from './table.svelte'
 
-    const SHOWN = 300
+    /** Of each kind at first, so that the screen is there at once; and as many at a time after it. */
+    const FIRST = 60
+    const MORE = 300
+    const more = new SvelteMap<string, number>()
     const table = new Table(route.term)
     let busy = $state(false)
     let asking = $state(false)
@@ -29,9 +33,13 @@
     const groups = $derived(
         kinds(table.sheet)
             .map(([tier, name]) => ({ tier, name, rows: shown.filter((row) => row.tier === tier) }))
-            .filter((group) => group.rows.length > 0),
+            .filter((group) => group.rows.length > 0)
+            .map((group) => {
+                const lines = group.rows.slice(0, FIRST + (more.get(group.tier) ?? 0))
+                return { ...group, lines, rest: group.rows.length - lines.length }
+            }),
     )
-    const lines = $derived(groups.flatMap((group) => group.rows.slice(0, SHOWN)))
+    const lines = $derived(groups.flatMap((group) => group.lines))
     const row = $derived(table.rows.find((one) => rowId(one) === chosen))
     /** Marked suggestions whose sections meet at different times. */
     const apart = $derived(
@@ -206,7 +214,7 @@
                             : ''}</span
                     >
                 </h2>
-                {#each group.rows.slice(0, SHOWN) as one (rowId(one))}
+                {#each group.lines as one (rowId(one))}
                     <Line
                         row={one}
                         chosen={rowId(one) === chosen}
@@ -215,8 +223,16 @@
                         choose={() => choose(one)}
                     />
                 {/each}
-                {#if group.rows.length > SHOWN}
-                    <p class="soft more">and {number(group.rows.length - SHOWN)} more; choose a department</p>
+                {#if group.rest > 0}
+                    <p class="soft more">
+                        <button
+                            class="plain"
+                            onclick={() => more.set(group.tier, (more.get(group.tier) ?? 0) + MORE)}
+                            >Show {number(Math.min(MORE, group.rest))} more</button
+                        >
+                        {group.rest > MORE ? ` of ${number(group.rest)}` : ''}
+                        {department === '' ? 'or choose a department' : ''}
+                    </p>
                 {/if}
             </section>
         {/each}

@@ -34,10 +34,12 @@ const JOINING = {
 
 let sent: { path: string; body: { change?: { crossLists: Api['CrossListEdit'] } } }[]
 let refused: string | null
+let suggested: Api['CrossListSheet']['suggested']
 
 beforeEach(() => {
     sent = []
     refused = null
+    suggested = [apart, row('a'), row('m', { department: 'Music' })]
     standAt('/27SP/cross-lists')
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
         const reply = (body: unknown, status = 200) =>
@@ -58,7 +60,7 @@ beforeEach(() => {
                     mark: true,
                 })),
                 nextId: 'x7',
-                suggested: [apart, row('a'), row('m', { department: 'Music' })],
+                suggested,
                 kept: [kept],
             })
         if (path === '/api/desk') return reply({ zone: 'UTC', terms: [], latest: [] })
@@ -101,6 +103,18 @@ describe('suggestions', () => {
         await userEvent.selectOptions(screen.getByRole('combobox', { name: /may belong together/ }), 'Music')
         expect(screen.queryByText('LAW a')).toBeNull()
         expect(screen.getByText('LAW m')).toBeTruthy()
+    })
+    test('are shown in part where there are many, and all that are marked are kept', async () => {
+        suggested = [row('a'), ...Array.from({ length: 399 }, (_, i) => row(`s${i}`))]
+        await show()
+        const shown = () => screen.getAllByRole('checkbox', { name: /^mark/ }).length
+        expect(shown()).toBe(60)
+        await userEvent.click(screen.getByRole('button', { name: 'Show 300 more' }))
+        expect(shown()).toBe(360)
+        await userEvent.click(screen.getByRole('button', { name: 'Show 40 more' }))
+        expect(shown()).toBe(400)
+        expect(screen.queryByRole('button', { name: /^Show .* more/ })).toBeNull()
+        expect(keep().textContent).toBe('Keep 400 marked')
     })
     test('that the LMS has work for since are not kept, and it is said', async () => {
         await show()

@@ -23,15 +23,19 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * What reading, proof, planning and drift cost as a list grows, and what it takes in memory. Each list is measured in a JVM of
- * its own with a heap of 1 GB, which is warm from a small one.
+ * its own with a heap of 1 GB, which is warm from a small one; the two largest several times in turn, so that a slow moment of
+ * the machine meets both.
  */
 public final class Growing {
     private static final List<String> WHAT = List.of("list read and checked", "proof", "build planned", "drift found");
     private static final double TWICE = 2.2;
-    private static final int RUNS = 3;
+    private static final int ROUNDS = 3;
+    private static final int RUNS = 4;
     private static final int WARM = 5;
     private static final int DRIFTED = 20;
 
@@ -41,10 +45,14 @@ public final class Growing {
     static List<Row> measure(Map<Integer, Path> lists) throws Exception {
         List<Integer> sizes = lists.keySet().stream().sorted().toList();
         Path small = lists.get(sizes.get(0));
-        Map<Integer, double[]> millis = new HashMap<>();
-        for (int size : sizes) {
-            millis.put(size, inProcess(small, lists.get(size)));
+        Map<Integer, List<double[]>> runs = new HashMap<>();
+        for (int round = 0; round < ROUNDS; round++) {
+            for (int size : round == 0 ? sizes : sizes.subList(sizes.size() - 2, sizes.size())) {
+                runs.computeIfAbsent(size, s -> new ArrayList<>()).addAll(inProcess(small, lists.get(size)));
+            }
         }
+        Map<Integer, double[]> millis = new HashMap<>();
+        runs.forEach((size, all) -> millis.put(size, quartiles(all)));
         System.out.println();
         System.out.printf("%-24s%s%n", "ms, heap of 1 GB", header(sizes));
         for (int i = 0; i < WHAT.size(); i++) {
@@ -69,6 +77,14 @@ public final class Growing {
         return rows.subList(rows.size() - WHAT.size(), rows.size());
     }
 
+    /** Of each step, and of what is held in memory. */
+    private static double[] quartiles(List<double[]> runs) {
+        return IntStream.rangeClosed(0, WHAT.size())
+                .mapToDouble(step -> Runs.quartile(
+                        runs.stream().mapToDouble(run -> run[step]).toArray()))
+                .toArray();
+    }
+
     private static String header(List<Integer> sizes) {
         StringBuilder line = new StringBuilder();
         sizes.forEach(size -> line.append(String.format(Locale.ROOT, "%,10d", size)));
@@ -81,7 +97,7 @@ public final class Growing {
         return line.toString();
     }
 
-    private static double[] inProcess(Path small, Path list) throws Exception {
+    private static List<double[]> inProcess(Path small, Path list) throws Exception {
         Process process = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-Xmx1g",
@@ -96,12 +112,14 @@ public final class Growing {
         if (process.waitFor() != 0) {
             throw new IllegalStateException("measuring " + list + " ended with " + process.exitValue());
         }
-        return Arrays.stream(said.strip().split(" "))
-                .mapToDouble(Double::parseDouble)
-                .toArray();
+        return said.lines()
+                .map(run -> Arrays.stream(run.split(" "))
+                        .mapToDouble(Double::parseDouble)
+                        .toArray())
+                .toList();
     }
 
-    /** Prints the milliseconds of each step, the middle of several runs, then MB that list and proof hold. */
+    /** Prints a line for each run: the milliseconds of each step, then MB that list and proof hold. */
     public static void main(String[] arguments) throws Exception {
         Conventions conventions;
         try (var in = Growing.class.getResourceAsStream("/demo/conventions.yaml")) {
@@ -110,17 +128,11 @@ public final class Growing {
         for (int i = 0; i < WARM; i++) {
             steps(Path.of(arguments[0]), conventions);
         }
-        double[][] runs = new double[RUNS][];
         for (int run = 0; run < RUNS; run++) {
-            runs[run] = steps(Path.of(arguments[1]), conventions);
+            System.out.println(Arrays.stream(steps(Path.of(arguments[1]), conventions))
+                    .mapToObj(Double::toString)
+                    .collect(Collectors.joining(" ")));
         }
-        StringBuilder said = new StringBuilder();
-        for (int i = 0; i <= WHAT.size(); i++) {
-            int at = i;
-            said.append(Arrays.stream(runs).mapToDouble(run -> run[at]).sorted().toArray()[RUNS / 2])
-                    .append(' ');
-        }
-        System.out.println(said);
     }
 
     /** Shells as a build left them, and as they stand some days later. */

@@ -57,10 +57,7 @@ final class Programs {
                 out.toString());
     }
 
-    /**
-     * Of each program, run in turn so that a slow moment of the machine meets all of them. What else a machine does only ever
-     * makes a run longer: the lower quartile of the runs counts.
-     */
+    /** Of each program, run in turn so that a slow moment of the machine meets all of them. */
     private static double[] times(List<List<String>> programs) throws IOException, InterruptedException {
         double[][] times = new double[programs.size()][RUNS];
         for (int run = -1; run < RUNS; run++) {
@@ -71,9 +68,7 @@ final class Programs {
                 }
             }
         }
-        return Arrays.stream(times)
-                .mapToDouble(all -> Arrays.stream(all).sorted().toArray()[RUNS / 4])
-                .toArray();
+        return Arrays.stream(times).mapToDouble(Runs::quartile).toArray();
     }
 
     private static double run(List<String> command) throws IOException, InterruptedException {

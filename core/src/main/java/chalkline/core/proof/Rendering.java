@@ -58,7 +58,7 @@ final class Rendering {
             int n = Text.length(title) - 1;
             while (n >= SHORTEST_TITLE) {
                 String cut = Cut.to(title, n);
-                n = Text.length(cut) - 1; // whole words: all lengths between cut at the same place
+                n = Text.length(cut) - 1; // no length between gives a shorter one that is another
                 String shorter = pattern.render(token -> token == Token.TITLE ? cut : shell.valueOf(token));
                 if (Text.length(shorter) <= limits.title()) {
                     return shorter;

@@ -54,15 +54,51 @@ class StackTest {
         assertThat(alike(stack, rules.withLayer(1, fixing))).isFalse();
         Layer off = new Layer(last.name(), last.when(), last.set(), last.fix(), true);
         assertThat(alike(stack, rules.withLayer(1, off))).isFalse();
-        Layer elsewhere = new Layer(
-                last.name(), When.known(Map.of(Condition.SUBJECT, List.of("ECON"))), last.set(), last.fix(), false);
-        assertThat(alike(stack, rules.withLayer(1, elsewhere))).isFalse();
+        assertThat(alike(stack, rules.withLayer(1, elsewhere(last)))).isFalse();
         Conventions withOverride = new Rules()
                 .all("shellPer", "section", "layout", "units")
                 .layer("subject", "OCEA", "shellPer", "course")
                 .override("a", "shellPer", "section")
                 .done();
         assertThat(alike(stack, withOverride)).isFalse();
+    }
+
+    @Test
+    void whatHeldBeforeLeadsToWhatHoldsNowWhereTheSameLayersMatch() {
+        Conventions rules = new Rules()
+                .all("layout", "units")
+                .layer("subject", "OCEA", "newsItems", "5")
+                .done();
+        Conventions own = new Rules()
+                .all("layout", "units")
+                .layer("subject", "OCEA", "newsItems", "5")
+                .override(SECTION.id(), "layout", "weeks")
+                .done();
+        Stack stack = new Stack(rules);
+        Settings then = stack.settingsOf(SECTION);
+        Conventions relaid = rules.withLayer(
+                0, rules.layers().get(0).with(Setting.LAYOUT, Value.known(Setting.LAYOUT, "discussion")));
+        assertThat(stack.under(relaid).settingsOf(SECTION, then))
+                .isEqualTo(new Stack(relaid).settingsOf(SECTION))
+                .isNotEqualTo(then);
+        Stack overridden = stack.under(own);
+        assertThat(overridden.settingsOf(SECTION, then)).isEqualTo(new Stack(own).settingsOf(SECTION));
+        assertThat(overridden.under(rules).settingsOf(SECTION, overridden.settingsOf(SECTION)))
+                .as("the override is gone again")
+                .isEqualTo(then);
+        assertThat(stack.under(rules.withLayer(1, elsewhere(rules.layers().get(1))))
+                        .settingsOf(SECTION, then))
+                .as("the layer matches others now")
+                .isNotEqualTo(then);
+    }
+
+    private static Layer elsewhere(Layer layer) {
+        return new Layer(
+                layer.name(),
+                When.known(Map.of(Condition.SUBJECT, List.of("ECON"))),
+                layer.set(),
+                layer.fix(),
+                layer.off());
     }
 
     private static boolean alike(Stack stack, Conventions other) {

@@ -17,7 +17,6 @@ import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -401,14 +400,12 @@ public class BuildService {
                 .toList();
     }
 
-    /** Why shells failed in the last build of a term that took them on, by their keys. */
+    /** Why shells of a term failed in the last build that took them on, by their keys. */
     @MayPartly(Right.READ_BUILDS)
     @Transactional(readOnly = true)
-    public Map<String, String> reasons(String term, Collection<String> shells) {
+    public Map<String, String> reasons(String term) {
         Map<String, String> reasons = new HashMap<>();
-        if (!shells.isEmpty()) {
-            steps.failed(term, shells).forEach(step -> reasons.put(step.shellKey(), step.reason()));
-        }
+        steps.failures(term).forEach(step -> reasons.put(step.shellKey(), step.reason()));
         return reasons;
     }
 

@@ -57,14 +57,19 @@ interface BuildSteps extends JpaRepository<BuildStep, Long> {
             from BuildStep s where s.buildId = :buildId and s.shellKey <> '' order by s.ordinal""")
     List<OfShell> ofShells(long buildId);
 
-    /** What failed for shells in the last build of a term that took them on. */
+    /** Why a step of a shell failed. */
+    record Failure(String shellKey, String reason) {}
+
+    /** What failed for shells of a term in the last build that took them on. */
     @Query("""
-            from BuildStep s where s.shellKey in :shells and s.state = FAILED
+            select new chalkline.server.build.BuildSteps$Failure(s.shellKey, s.reason)
+            from BuildStep s where s.state = FAILED
+              and s.buildId in (select b.id from Build b where b.term = :term)
               and s.buildId = (
                 select max(o.buildId) from BuildStep o where o.shellKey = s.shellKey
                   and o.buildId in (select b.id from Build b where b.term = :term))
             order by s.ordinal desc""")
-    List<BuildStep> failed(String term, Collection<String> shells);
+    List<Failure> failures(String term);
 
     @Modifying
     @Query("delete from BuildStep s where s.buildId = :buildId")

@@ -9,6 +9,8 @@ import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +28,9 @@ class SheetResults {
     private final BuildService builds;
     private final PeopleService people;
     private final JsonMapper json;
+    /** The rows of sheets, which do not change once they are kept, while somebody looks at them. */
+    private final Cache<Long, List<SheetViews.KeptRow>> read =
+            Caffeine.newBuilder().maximumSize(4).build();
 
     SheetResults(KeptSheets sheets, ProofService proofs, BuildService builds, PeopleService people, JsonMapper json) {
         this.sheets = sheets;
@@ -49,20 +54,14 @@ class SheetResults {
     public SheetViews.Kept view(long id) {
         KeptSheet sheet =
                 sheets.findById(id).orElseThrow(() -> new NotFound("No sheet was kept as number " + id + "."));
-        List<SheetViews.KeptRow> rows = json.readValue(sheet.rows(), new TypeReference<>() {});
+        List<SheetViews.KeptRow> rows = read.get(id, number -> json.readValue(sheet.rows(), new TypeReference<>() {}));
         Optional<ProofKey> key = proofs.current(sheet.term());
         Map<String, ProofRow> bySection = new HashMap<>();
         key.ifPresent(one -> proofs.proof(one)
-                .byKey()
-                .values()
+                .proof()
+                .rows()
                 .forEach(row -> row.sections().forEach(section -> bySection.put(section, row))));
-        Map<String, String> reasons = builds.reasons(
-                sheet.term(),
-                rows.stream()
-                        .map(row -> bySection.get(row.section()))
-                        .filter(java.util.Objects::nonNull)
-                        .map(ProofRow::key)
-                        .collect(Collectors.toSet()));
+        Map<String, String> reasons = builds.reasons(sheet.term());
         return new SheetViews.Kept(
                 sheet.about(people.nameOf(sheet.keptBy())),
                 key.map(ProofKey::versions).orElse(""),

@@ -85,11 +85,11 @@ final class Drafts {
 
     /** Asked for only by whoever works out the same sections again; most drafts nobody ever goes on from. */
     private Map<String, Rendered> byKey() {
-        return byKey.size() < all.size() ? sorted() : byKey;
+        return byKey.isEmpty() ? sorted() : byKey;
     }
 
     private synchronized Map<String, Rendered> sorted() {
-        if (byKey.size() < all.size()) {
+        if (byKey.isEmpty()) {
             Map<String, Rendered> found = new HashMap<>(all.size() * 2);
             all.forEach(rendered -> found.put(rendered.shell().key(), rendered));
             byKey = found;

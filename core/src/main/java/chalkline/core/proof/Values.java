@@ -7,7 +7,6 @@ import java.util.Collections;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 
 /**
@@ -53,15 +52,17 @@ public final class Values extends AbstractMap<Setting, String> {
         return setting.ordinal();
     }
 
-    /** The settings of which others say something else. */
+    /** The settings of which others say something else; nothing and empty text are the same. */
+    @SuppressWarnings("ReferenceEquality")
     public List<Setting> differing(Values others) {
-        if (texts == others.texts) {
+        if (this == others) {
             return List.of();
         }
         List<Setting> differing = new ArrayList<>(2);
-        for (int i = 0; i < texts.length; i++) {
-            if (!Objects.equals(texts[i], others.texts[i])) {
-                differing.add(ALL[i]);
+        for (Setting setting : ALL) {
+            int i = place(setting);
+            if (texts[i] != others.texts[i] && !text(setting).equals(others.text(setting))) {
+                differing.add(setting);
             }
         }
         return differing;

@@ -40,6 +40,8 @@ class ValuesTest {
         assertThat(copy.differing(values)).containsExactly(Setting.TITLE, Setting.SUMMARY);
         assertThat(values.differing(copy)).containsExactly(Setting.TITLE, Setting.SUMMARY);
         assertThat(values.differing(values)).isEmpty();
+        copy.set(Setting.SUMMARY, "");
+        assertThat(copy.differing(values)).containsExactly(Setting.TITLE);
         assertThat(values.text(Setting.TITLE)).isEqualTo("Waves");
     }
 }

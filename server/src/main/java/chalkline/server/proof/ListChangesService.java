@@ -8,7 +8,6 @@ import chalkline.core.arrivals.Org;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
-import chalkline.core.conventions.Setting;
 import chalkline.core.naming.Labels;
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Action;
@@ -32,7 +31,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -274,14 +272,10 @@ class ListChangesService {
     }
 
     private static List<ChangeViews.ShellValue> values(ProofRow was, ProofRow is) {
-        List<ChangeViews.ShellValue> values = new ArrayList<>();
-        for (Setting setting : Setting.values()) {
-            if (!Objects.equals(was.value(setting), is.value(setting))) {
-                values.add(new ChangeViews.ShellValue(
-                        setting.key(), setting.plainName(), was.value(setting), is.value(setting)));
-            }
-        }
-        return values;
+        return is.values().differing(was.values()).stream()
+                .map(setting -> new ChangeViews.ShellValue(
+                        setting.key(), setting.plainName(), was.value(setting), is.value(setting)))
+                .toList();
     }
 
     private static ChangeViews.SectionChange change(Compared compared, String id, List<ListChange> changes) {

@@ -26,7 +26,6 @@ import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.proof.Reached;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -184,7 +183,8 @@ class MoveService {
         int standing = 0;
         for (ProofRow row : now) {
             ProofRow then = was.byKey().get(row.key());
-            List<Setting> changed = then == null ? List.of(Setting.values()) : changed(then, row);
+            List<Setting> changed =
+                    then == null ? List.of(Setting.values()) : row.values().differing(then.values());
             if (changed.isEmpty()) {
                 continue;
             }
@@ -228,12 +228,6 @@ class MoveService {
         rows.stream()
                 .filter(row -> row.action() != Action.CLOSE)
                 .forEach(row -> categories.computeIfAbsent(row.value(Setting.CATEGORY), path -> new int[2])[side]++);
-    }
-
-    private static List<Setting> changed(ProofRow was, ProofRow is) {
-        return Arrays.stream(Setting.values())
-                .filter(setting -> !was.value(setting).equals(is.value(setting)))
-                .toList();
     }
 
     /** What new moves name and the list does not have. */

@@ -116,23 +116,22 @@ final class Drafts {
                         .mapToObj(i -> {
                             giveUpIfInterrupted(asker);
                             Shell shell = shells.get(i);
-                            Rendered then = usable.likely(i, shell.key());
-                            return then != null && isSameButForSettings(then.shell(), shell)
-                                    ? again(then, shell, changes, rendering, windows)
-                                    : render(shell, rendering, windows);
+                            return usable.of(shell.key(), i)
+                                    .filter(then -> isSameButForSettings(then.shell(), shell))
+                                    .map(then -> again(then, shell, changes, rendering, windows))
+                                    .orElseGet(() -> render(shell, rendering, windows));
                         })
                         .toList());
     }
 
     /**
-     * The draft of a shell.
+     * The draft of a shell, if there is one.
      *
-     * @param place where it is among those of the same shells, as most often it is
-     * @return null where there is none
+     * @param likely where it is, where nothing came in or went before it
      */
-    private Rendered likely(int place, String key) {
-        boolean there = place < all.size() && all.get(place).shell().key().equals(key);
-        return there ? all.get(place) : byKey().get(key);
+    private Optional<Rendered> of(String key, int likely) {
+        boolean there = likely < all.size() && all.get(likely).shell().key().equals(key);
+        return there ? Optional.of(all.get(likely)) : Optional.ofNullable(byKey().get(key));
     }
 
     /** An interrupted asker wants the answer no longer. */

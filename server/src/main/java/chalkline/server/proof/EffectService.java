@@ -122,8 +122,7 @@ class EffectService {
         List<ProofRow> after = proof.rows();
         List<Judged> judged = IntStream.range(0, after.size())
                 .parallel()
-                .mapToObj(i ->
-                        Judged.of(after.get(i), likely(before, i, after.get(i).key()), when))
+                .mapToObj(i -> Judged.of(after.get(i), was(before, after.get(i).key(), i), when))
                 .filter(one -> seen.test(one.row()) || one.was().filter(seen).isPresent())
                 .toList();
         List<ProofRow> about =
@@ -168,15 +167,16 @@ class EffectService {
     }
 
     /**
-     * A row before the edit.
+     * A row before the edit, if there was one.
      *
-     * @param place where it most often is: where it is after the edit
-     * @return null where there is none
+     * @param likely where it was, where nothing came in or went before it
      */
-    private static ProofRow likely(ProofService.Computed before, int place, String key) {
+    private static Optional<ProofRow> was(ProofService.Computed before, String key, int likely) {
         List<ProofRow> rows = before.proof().rows();
-        boolean there = place < rows.size() && rows.get(place).key().equals(key);
-        return there ? rows.get(place) : before.byKey().get(key);
+        boolean there = likely < rows.size() && rows.get(likely).key().equals(key);
+        return there
+                ? Optional.of(rows.get(likely))
+                : Optional.ofNullable(before.byKey().get(key));
     }
 
     /**
@@ -186,12 +186,12 @@ class EffectService {
      * @param about whether it is one of those that the edit is about
      */
     private record Judged(ProofRow row, Optional<ProofRow> was, List<Setting> changed, boolean about) {
-        static Judged of(ProofRow row, ProofRow was, When when) {
+        static Judged of(ProofRow row, Optional<ProofRow> was, When when) {
             return new Judged(
                     row,
-                    Optional.ofNullable(was),
-                    was == null ? List.of() : row.values().differing(was.values()),
-                    row.shell().isPresent() && when.matches(row.shell().get().lead()));
+                    was,
+                    was.map(before -> row.values().differing(before.values())).orElse(List.of()),
+                    lead(row).filter(when::matches).isPresent());
         }
     }
 

@@ -5,7 +5,7 @@
     import { campus } from '../frame/campus.svelte'
     import { follow, NO_TERM, route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
-    import { count, instant, number } from '../frame/words'
+    import { atStart, count, instant, number } from '../frame/words'
     import { cells } from '../parts/cells'
     import Export from '../parts/Export.svelte'
     import Brought from './Brought.svelte'
@@ -169,7 +169,7 @@
         ondrop={dropped}
     >
         {#if shown?.state === 'REFUSED'}
-            <h1>{shown.fileName} was refused</h1>
+            <h1>{atStart(shown.fileName)} was refused</h1>
             <p class="soft">
                 {count(shown.faultCount, 'fault')}. Nothing of it was kept; the list before holds as it was.
                 Have these mended and fetch it again.
@@ -180,7 +180,9 @@
             <p class="soft" role="status">You can leave; it goes on.</p>
         {:else if shown?.state === 'KEPT' || shown?.state === 'HELD' || shown?.state === 'TURNED_AWAY'}
             <h1>
-                {shown.state === 'HELD' ? `${shown.fileName} is held` : `What ${shown.fileName} brought`}
+                {shown.state === 'HELD'
+                    ? `${atStart(shown.fileName)} is held`
+                    : `What ${shown.fileName} brought`}
             </h1>
             {#if nights.length > 1}<Nights {nights} shown={shown.id} />{/if}
             {#if department}
@@ -220,7 +222,7 @@
                 {/if}
             {/if}
         {:else if shown?.state === 'SAME'}
-            <h1>{shown.fileName} is the same as the one before</h1>
+            <h1>{atStart(shown.fileName)} is the same as the one before</h1>
             {#if same?.state === 'HELD'}
                 <p>It is still the list that is <b class="brick">■ held</b>; nothing computes from it.</p>
             {:else if same?.state === 'REFUSED'}

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { count, day, daysBetween, instant, moment, number, words } from './words'
+import { atStart, count, day, daysBetween, instant, moment, number, words } from './words'
 
 describe('words', () => {
     test('numbers have their thousands apart', () => expect(number(24000)).toBe('24,000'))
@@ -24,6 +24,11 @@ describe('words', () => {
     test('days are counted over clock changes', () => {
         expect(daysBetween('2027-03-13', '2027-03-15')).toBe(2)
         expect(daysBetween('2027-01-04T08:00:00-04:00', '2026-12-28')).toBe(-7)
+    })
+    test('a sentence begins with a capital, but a file keeps its name', () => {
+        expect(atStart("the registrar's list")).toBe("The registrar's list")
+        expect(atStart('theses.zip')).toBe('theses.zip')
+        expect(atStart('list-2.zip')).toBe('list-2.zip')
     })
     test('snags read as words', () => expect(words('code-taken')).toBe('code taken'))
 })

@@ -40,6 +40,11 @@ export function daysBetween(from: string, to: string): number {
     return Temporal.PlainDate.from(from.slice(0, 10)).until(to.slice(0, 10)).days
 }
 
+/** A name as a sentence begins with it; what is the name of a file stays as it is. */
+export function atStart(name: string): string {
+    return name.startsWith('the ') ? `T${name.slice(1)}` : name
+}
+
 /** A snag's key as words: `code-taken` is `code taken`. */
 export function words(key: string): string {
     return key.replaceAll('-', ' ')

@@ -13,7 +13,7 @@
     import { asKept, isPlain, rowId, kinds, Table, type Edit, type Row } from './table.svelte'
 
     /** Of each kind at first, so that the screen is there at once; and as many at a time after it. */
-    const FIRST = 60
+    const FIRST = 120
     const MORE = 300
     const more = new SvelteMap<string, number>()
     const table = new Table(route.term)

@@ -105,16 +105,16 @@ describe('suggestions', () => {
         expect(screen.getByText('LAW m')).toBeTruthy()
     })
     test('are shown in part where there are many, and all that are marked are kept', async () => {
-        suggested = [row('a'), ...Array.from({ length: 399 }, (_, i) => row(`s${i}`))]
+        suggested = [row('a'), ...Array.from({ length: 459 }, (_, i) => row(`s${i}`))]
         await show()
         const shown = () => screen.getAllByRole('checkbox', { name: /^mark/ }).length
-        expect(shown()).toBe(60)
+        expect(shown()).toBe(120)
         await userEvent.click(screen.getByRole('button', { name: 'Show 300 more' }))
-        expect(shown()).toBe(360)
+        expect(shown()).toBe(420)
         await userEvent.click(screen.getByRole('button', { name: 'Show 40 more' }))
-        expect(shown()).toBe(400)
+        expect(shown()).toBe(460)
         expect(screen.queryByRole('button', { name: /^Show .* more/ })).toBeNull()
-        expect(keep().textContent).toBe('Keep 400 marked')
+        expect(keep().textContent).toBe('Keep 460 marked')
     })
     test('that the LMS has work for since are not kept, and it is said', async () => {
         await show()

@@ -45,28 +45,18 @@ public record ProofRow(
 
     /** The same, with something else to happen to it. */
     public ProofRow as(Action other) {
-        return new ProofRow(
-                key,
-                other,
-                values,
-                lead,
-                sections,
-                instructors,
-                students,
-                sectionWindows,
-                snags,
-                changed,
-                held,
-                shell,
-                staysClosed,
-                guests);
+        return with(other, shell);
     }
 
     /** The same, computed from a shell that comes out the same. */
     ProofRow of(Shell same) {
+        return with(action, Optional.of(same));
+    }
+
+    private ProofRow with(Action itsAction, Optional<Shell> itsShell) {
         return new ProofRow(
                 key,
-                action,
+                itsAction,
                 values,
                 lead,
                 sections,
@@ -76,7 +66,7 @@ public record ProofRow(
                 snags,
                 changed,
                 held,
-                Optional.of(same),
+                itsShell,
                 staysClosed,
                 guests);
     }

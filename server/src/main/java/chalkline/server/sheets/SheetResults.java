@@ -11,6 +11,7 @@ import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,9 +29,11 @@ class SheetResults {
     private final BuildService builds;
     private final PeopleService people;
     private final JsonMapper json;
-    /** The rows of sheets, which do not change once they are kept, while somebody looks at them. */
-    private final Cache<Long, List<SheetViews.KeptRow>> read =
-            Caffeine.newBuilder().maximumSize(4).build();
+    /** Rows that were read, by their very text, while somebody looks at them: whoever is erased from a sheet changes it. */
+    private final Cache<String, List<SheetViews.KeptRow>> read = Caffeine.newBuilder()
+            .maximumSize(4)
+            .expireAfterAccess(Duration.ofMinutes(10))
+            .build();
 
     SheetResults(KeptSheets sheets, ProofService proofs, BuildService builds, PeopleService people, JsonMapper json) {
         this.sheets = sheets;
@@ -54,7 +57,7 @@ class SheetResults {
     public SheetViews.Kept view(long id) {
         KeptSheet sheet =
                 sheets.findById(id).orElseThrow(() -> new NotFound("No sheet was kept as number " + id + "."));
-        List<SheetViews.KeptRow> rows = read.get(id, number -> json.readValue(sheet.rows(), new TypeReference<>() {}));
+        List<SheetViews.KeptRow> rows = read.get(sheet.rows(), text -> json.readValue(text, new TypeReference<>() {}));
         Optional<ProofKey> key = proofs.current(sheet.term());
         Map<String, ProofRow> bySection = new HashMap<>();
         key.ifPresent(one -> proofs.proof(one)

@@ -80,13 +80,13 @@ class NightlyTest {
     void aDepartmentsPartOfAHeldListIsLeftOutAndLifted() {
         registrar.put("/registrar/api/night", "{\"night\":\"HALVED\"}");
         browser.button("Fetch the list").press("Enter");
-        browser.heading("the registrar's list is held");
+        browser.heading("The registrar's list is held");
         browser.link("^Oceanography$").press("Enter");
         page.getByLabel("Why").fill("it is taught");
         browser.isSound();
         browser.button("Keep its \\d+ cancelled section").press("Enter");
         page.getByText("cancelled sections stay. it is taught").waitFor();
-        browser.heading("the registrar's list is held");
+        browser.heading("The registrar's list is held");
         page.getByText(Pattern.compile("Left out: \\d+ cancelled sections? kept of OCEA 27SP|OCEA 27SP"))
                 .first()
                 .waitFor();

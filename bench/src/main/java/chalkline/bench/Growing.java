@@ -183,7 +183,9 @@ public final class Growing {
         return (machine.totalMemory() - machine.freeMemory()) / 1e6;
     }
 
+    /** Each step begins with a clean heap: what others left behind fills much of it for the largest list only. */
     private static <T> T timed(double[] millis, int at, Callable<T> work) throws Exception {
+        System.gc();
         long start = System.nanoTime();
         T made = work.call();
         millis[at] = (System.nanoTime() - start) / 1e6;

@@ -74,6 +74,19 @@ class PersonalDataTest {
         return found;
     }
 
+    /** Somebody stood in a list that is not in use. */
+    private static void wasListed(long arrival, String person, String address) {
+        db.sql("insert into listed_person values (?, 0, ?, true, '', 'Una', 'Berg', '', ?)")
+                .params(arrival, person, address)
+                .update();
+        db.sql(
+                        "insert into arrival (id, source, way, file_name, state, received_at, received_by, sections, courses, people,"
+                                + " enrollments, fault_count, faults) values (?, 'registrar', 'FILE', 'old.zip', 'TURNED_AWAY',"
+                                + " now(), 'abara', 0, 0, 1, 0, 0, '[]')")
+                .param(arrival)
+                .update();
+    }
+
     @Test
     void somebodyWhoTaughtAskedAndLeftIsHandedOverAndTakenOut() throws Exception {
         Teachers.Pair teacher = new Teachers(system, 20).other();
@@ -186,13 +199,7 @@ class PersonalDataTest {
     /** Nothing but its number need be filled in a row of a person (OneRoster 1.1, users.csv; from memory). */
     @Test
     void whoHasNoUserNameIsTakenOutOfOldListsToo() {
-        db.sql("insert into listed_person values (9999, 0, 'u-bare', true, '', 'Una', 'Berg', '', '')")
-                .update();
-        db.sql(
-                        "insert into arrival (id, source, way, file_name, state, received_at, received_by, sections, courses, people,"
-                                + " enrollments, fault_count, faults) values (9999, 'registrar', 'FILE', 'old.zip', 'TURNED_AWAY',"
-                                + " now(), 'abara', 0, 0, 1, 0, 0, '[]')")
-                .update();
+        wasListed(9999, "u-bare", "");
         assertThat(parts(look("u-bare"))).containsExactly(Map.entry("rows of lists", 1));
         assertThat(abara.post("/api/people/kept/erasure", who("u-bare")).status())
                 .isEqualTo(200);
@@ -201,6 +208,33 @@ class PersonalDataTest {
                         .single())
                 .isEmpty();
         assertThat(parts(look("u-bare"))).isEmpty();
+    }
+
+    /** What was read of a sheet is remembered for a while; who is erased from it must not be. */
+    @Test
+    void aSheetThatWasLookedAtShowsNobodyWhoIsErased() {
+        String address = "una.berg@left.example";
+        wasListed(9998, "u-sheet", address);
+        db.sql(
+                        "insert into kept_sheet (id, arrival_id, term, name, note, kept_by, kept_at, kept_rows, headings, all_rows)"
+                                + " values (9998, 1, '27SP', 'k', '', 'abara', now(), 0, '[\"who\"]', ?)")
+                .param(
+                        "[{\"number\":1,\"outcome\":\"WRONG\",\"kept\":false,\"section\":\"\",\"label\":\"\",\"says\":\"\","
+                                + "\"cells\":[\"by " + address + "\"]}]")
+                .update();
+        assertThat(abara.get("/api/course-sheets/9998")
+                        .json()
+                        .at("/rows/0/row/cells/0")
+                        .asString())
+                .isEqualTo("by " + address);
+        assertThat(abara.post("/api/people/kept/erasure", who("u-sheet")).status())
+                .isEqualTo(200);
+        assertThat(abara.get("/api/course-sheets/9998")
+                        .json()
+                        .at("/rows/0/row/cells/0")
+                        .asString())
+                .isEqualTo("by ");
+        db.sql("delete from kept_sheet where id = 9998").update();
     }
 
     /** Somebody of the list may have as a user name what somebody else signs in with. */

@@ -46,6 +46,7 @@
     const left = $derived(current ? current.shells - current.done : 0)
     /** What can be tried again, and was not yet. */
     const open = $derived(ended && current?.state === 'FAILED' && current.others.followedBy === 0)
+    const retriable = $derived(open && left > 0)
     const undoable = $derived(
         ended &&
             current !== null &&
@@ -174,7 +175,7 @@
         if (event.key === 'Escape') document.querySelector<HTMLElement>('main')?.focus()
         if (!campus.may('BUILD') || !current || event.ctrlKey || event.metaKey || event.altKey) return
         if (event.target instanceof HTMLElement && event.target.matches('input, textarea, select')) return
-        if (event.key === 'r' && open) retry()
+        if (event.key === 'r' && retriable) retry()
         if (event.key === 'p' && runs) steer('pause')
         else if (event.key === 'p' && current.state === 'PAUSED') steer('go-on')
     }
@@ -250,7 +251,7 @@
     {#if current && campus.may('BUILD')}
         {#if current.state === 'PAUSED'}
             <button class="go" onclick={() => steer('go-on')}>{goOnSays(current)}</button>
-        {:else if open && left > 0}
+        {:else if retriable}
             <button class="go" onclick={() => retry()}>
                 {toCome(current) > 0 ? `Go on with the ${number(left)}` : `Try the ${number(left)} again`}
             </button>
@@ -275,7 +276,12 @@
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_click_events_have_key_events -->
     <nav onclick={follow} aria-label="Go on"><a href={route.href('proof')}>Look at the proof</a></nav>
     {#if runs}<span>You can leave; it goes on.</span>{/if}
-    <span class="soft keys"><kbd>p</kbd> pause <kbd>r</kbd> retry <kbd>?</kbd> keys</span>
+    <span class="soft keys">
+        {#if campus.may('BUILD') && runs}<kbd>p</kbd> pause{/if}
+        {#if campus.may('BUILD') && current?.state === 'PAUSED'}<kbd>p</kbd> go on{/if}
+        {#if campus.may('BUILD') && retriable}<kbd>r</kbd> retry{/if}
+        <kbd>?</kbd> keys
+    </span>
 {/snippet}
 
 <Screen {sheet} {margin} {footer} marginName="Failures and steps" />

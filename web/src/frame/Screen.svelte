@@ -58,6 +58,10 @@
         min-height: 44px;
         flex-wrap: wrap;
     }
+    /* what says nothing yet takes no place, and is there to be listened to */
+    footer > :global([role='status']:empty) {
+        margin-right: -18px;
+    }
     @media (max-width: 900px) {
         .screen {
             grid-template-columns: 1fr;

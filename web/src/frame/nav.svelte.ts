@@ -9,16 +9,17 @@ function parts(path: string): string[] {
     return path.split('/').filter(Boolean).map(decodeURIComponent)
 }
 
-/** The path of an address that only a person writes, as /people or /proof; it is put right. */
+/** The path of an address that only a person writes, as /people, /27SP/people or /proof; it is put right. */
 function typed(): string | undefined {
-    const [only, more] = parts(location.pathname)
-    if (only === undefined || more !== undefined) return undefined
-    if (DESK_VIEWS[only]) {
-        history.replaceState(null, '', `/?view=${only}`)
+    const all = parts(location.pathname)
+    const last = all.at(-1)
+    if (last === undefined || all.length > 2) return undefined
+    if (DESK_VIEWS[last]) {
+        history.replaceState(null, '', `/?view=${last}`)
         return '/'
     }
-    const known = STATIONS.some((station) => station.id === only && station.there)
-    return known ? `/${NO_TERM}/${only}` : undefined
+    const known = STATIONS.some((station) => station.id === last && station.there)
+    return known && all.length === 1 ? `/${NO_TERM}/${last}` : undefined
 }
 
 class Route {

@@ -19,6 +19,8 @@ test('a view or a station that somebody types alone is found', () => {
     at('/people')
     expect([route.term, route.station, route.params]).toEqual(['27SP', 'desk', { view: 'people' }])
     expect(location.search).toBe('?view=people')
+    at('/27SP/ledger')
+    expect([route.station, location.pathname, route.params]).toEqual(['desk', '/', { view: 'ledger' }])
     at('/proof')
     expect([route.term, route.station]).toEqual([NO_TERM, 'proof'])
 })

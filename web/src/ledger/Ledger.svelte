@@ -2,7 +2,7 @@
     import { onMount } from 'svelte'
     import { get, type Api } from '../api/client'
     import { campus } from '../frame/campus.svelte'
-    import { follow, route } from '../frame/nav.svelte'
+    import { route } from '../frame/nav.svelte'
     import Screen from '../frame/Screen.svelte'
     import { count, instant, number } from '../frame/words'
     import { cells as sheetCells } from '../parts/cells'
@@ -91,7 +91,6 @@
 
 {#snippet sheet()}
     <div class="top">
-        <p class="soft"><a href="/" onclick={follow}>Desk</a></p>
         <h1>
             {!known
                 ? 'One moment …'
@@ -216,6 +215,7 @@
 {/snippet}
 
 {#snippet footer()}
+    <button class="plain" onclick={() => route.go('desk')}>Back to the desk</button>
     {#if next !== null}<button class="plain" onclick={more}>Earlier ones</button>{/if}
     {#if entries.length > 0}
         <Export

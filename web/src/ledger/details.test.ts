@@ -3,7 +3,7 @@ import { details } from './details'
 
 describe('what an entry says beside its subject', () => {
     it('is names in plain words and what they are', () => {
-        expect(details('{"basedOn":3,"reason":"the chair asked","at":""}')).toEqual([
+        expect(details('{"basedOn":3,"reason":"the chair asked","at":"","changed":[]}')).toEqual([
             ['based on', '3'],
             ['reason', 'the chair asked'],
         ])

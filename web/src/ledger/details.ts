@@ -3,8 +3,9 @@ export function details(json: string): [name: string, value: string][] {
     const parsed: unknown = JSON.parse(json || '{}')
     if (typeof parsed !== 'object' || parsed === null) return []
     return Object.entries(parsed)
-        .filter(([, value]) => value !== '' && value !== null)
-        .map(([name, value]) => [spaced(name), words(value)])
+        .filter(([, value]) => value !== null)
+        .map(([name, value]): [string, string] => [spaced(name), words(value)])
+        .filter(([, value]) => value !== '')
 }
 
 function words(value: unknown): string {

@@ -191,6 +191,13 @@
     .row.on {
         background: var(--chalk-wash);
     }
+    .box:focus-visible:has(.on) {
+        outline: 0;
+    }
+    .box:focus-visible .row.on {
+        outline: 2px solid var(--chalk);
+        outline-offset: -2px;
+    }
     .row > :global(*) {
         min-width: 0;
         overflow: hidden;

@@ -93,7 +93,7 @@
                 ? 'One moment …'
                 : archive.terms.length === 0
                   ? 'No term is over yet'
-                  : `${count(archive.terms.length, 'term')} over, ${number(archive.terms.reduce((sum, one) => sum + one.standing, 0))} of their shells still stand`}
+                  : `${count(archive.terms.length, 'term')} over, ${number(archive.terms.reduce((sum, one) => sum + one.standing, 0))} of ${archive.terms.length === 1 ? 'its' : 'their'} shells still stand`}
         </h1>
         {#if archive && archive.terms.length > 0}
             <table>

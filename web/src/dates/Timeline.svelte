@@ -244,9 +244,6 @@
         position: relative;
         --names: 270px;
     }
-    .box:focus-visible {
-        outline-offset: -2px;
-    }
     .all {
         position: relative;
         margin-top: -44px;

@@ -144,9 +144,6 @@
         overflow: auto;
         position: relative;
     }
-    .box:focus-visible {
-        outline-offset: -2px;
-    }
     .head {
         position: sticky;
         top: 0;
@@ -190,13 +187,6 @@
     }
     .row.on {
         background: var(--chalk-wash);
-    }
-    .box:focus-visible:has(.on) {
-        outline: 0;
-    }
-    .box:focus-visible .row.on {
-        outline: 2px solid var(--chalk);
-        outline-offset: -2px;
     }
     .row > :global(*) {
         min-width: 0;

@@ -200,7 +200,6 @@
         flex: 1;
         min-height: 0;
         overflow-y: auto;
-        outline-offset: -2px;
     }
     .all {
         position: relative;
@@ -233,13 +232,6 @@
         position: sticky;
         top: 0;
         z-index: 1;
-    }
-    .box:focus-visible:has(.on) {
-        outline: 0;
-    }
-    .box:focus-visible .row.on {
-        outline: 2px solid var(--chalk);
-        outline-offset: -2px;
     }
     .row.on {
         background: var(--chalk-wash);

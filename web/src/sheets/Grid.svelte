@@ -199,7 +199,6 @@
         flex: 1;
         min-height: 0;
         overflow: auto;
-        outline-offset: -2px;
         margin: 0 -20px;
     }
     .all {

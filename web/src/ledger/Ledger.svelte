@@ -262,8 +262,8 @@
         vertical-align: baseline;
         padding: 4px 14px 4px 0;
         border-top: 1px solid var(--faint);
-        overflow-wrap: anywhere;
     }
+    td,
     .head {
         overflow-wrap: anywhere;
     }

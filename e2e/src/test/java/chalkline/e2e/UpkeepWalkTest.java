@@ -189,7 +189,7 @@ class UpkeepWalkTest {
     @Order(6)
     void aTermThatIsOverIsArchivedAfterItWasAsked() {
         view("archive");
-        browser.heading("over, 300 of their shells still stand");
+        browser.heading("over, 300 of its shells still stand");
         browser.isSound();
         browser.button("Archive 300").press("Enter");
         page.getByText("Only administrators enter them from then on").waitFor();

@@ -277,9 +277,11 @@
     <nav onclick={follow} aria-label="Go on"><a href={route.href('proof')}>Look at the proof</a></nav>
     {#if runs}<span>You can leave; it goes on.</span>{/if}
     <span class="soft keys">
-        {#if campus.may('BUILD') && runs}<kbd>p</kbd> pause{/if}
-        {#if campus.may('BUILD') && current?.state === 'PAUSED'}<kbd>p</kbd> go on{/if}
-        {#if campus.may('BUILD') && retriable}<kbd>r</kbd> retry{/if}
+        {#if campus.may('BUILD')}
+            {#if runs}<kbd>p</kbd> pause{/if}
+            {#if current?.state === 'PAUSED'}<kbd>p</kbd> go on{/if}
+            {#if retriable}<kbd>r</kbd> retry{/if}
+        {/if}
         <kbd>?</kbd> keys
     </span>
 {/snippet}

@@ -108,6 +108,14 @@ async function show(change: Partial<Api['Build']> = {}) {
 
 const done = () => screen.getByRole('progressbar').getAttribute('aria-valuenow')
 
+/** The keys that the footer names, each with what it does. */
+function keys() {
+    return Array.from(
+        document.querySelectorAll('.keys kbd'),
+        (key) => `${key.textContent} ${key.nextSibling?.textContent?.trim() ?? ''}`,
+    )
+}
+
 test('a build by its address is shown though it is not among the latest', async () => {
     standAt('/27SP/build?id=3')
     await show({ state: 'RUNNING' })
@@ -164,8 +172,10 @@ describe('a build that runs', () => {
 
     test('is paused by p and goes on by p', async () => {
         await show()
+        expect(keys()).toEqual(['p pause', '? keys'])
         await userEvent.keyboard('p')
         await screen.findByRole('button', { name: 'Go on with the 80' })
+        expect(keys()).toEqual(['p go on', '? keys'])
         await userEvent.keyboard('p')
         await screen.findByRole('button', { name: 'Pause' })
         expect(sent.map((one) => one.path)).toEqual(['/api/builds/7/pause', '/api/builds/7/go-on'])
@@ -177,12 +187,14 @@ describe('a build that runs', () => {
         await userEvent.keyboard('p')
         expect(sent).toEqual([])
         expect(screen.queryByRole('button', { name: 'Pause' })).toBeNull()
+        expect(keys()).toEqual(['? keys'])
     })
 })
 
 describe('a build that failed in part', () => {
     test('tries all of it again by r, which is another build', async () => {
         await show(FAILED)
+        expect(keys()).toEqual(['r retry', '? keys'])
         await userEvent.keyboard('r')
         await waitFor(() => expect(sent).toHaveLength(1))
         expect(sent[0]).toMatchObject({ path: '/api/builds/7/retry', body: { causes: [] } })

@@ -4381,6 +4381,8 @@ export interface components {
             closesWithWork: number;
             /** Format: int32 */
             gone: number;
+            /** Format: int32 */
+            leftAlone: number;
         };
         ProofRow: {
             key: string;

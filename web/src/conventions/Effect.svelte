@@ -1,6 +1,7 @@
 <script lang="ts">
     import type { Api } from '../api/client'
     import { count, number, words } from '../frame/words'
+    import { weighed } from '../proof/snags'
 
     /** What an edit would do to the shells of the term, before it is kept. */
     let { effect, stale }: { effect: Api['ProofEffect']; stale: boolean } = $props()
@@ -36,7 +37,7 @@
     {#if effect.snags.length > 0}
         <h3>Snags</h3>
         <ul>
-            {#each effect.snags as snag (snag.snag)}
+            {#each effect.snags as snag (weighed(snag))}
                 {@const more = snag.after - snag.before}
                 <li class={more < 0 ? 'moss' : snag.stop ? 'brick' : 'ochre'}>
                     {snag.stop ? '■' : '▲'}
@@ -49,7 +50,7 @@
     {#if effect.named.length > 0}
         <details>
             <summary>Names that do not come out as the pattern says</summary>
-            {#each effect.named as one (one.key + one.snag)}
+            {#each effect.named as one (one.key + weighed(one))}
                 <p class="sample">
                     <b class={one.stop ? 'brick' : 'ochre'}>{one.stop ? '■' : '▲'} {words(one.snag)}</b>
                     <span class="mono">{one.code}</span>

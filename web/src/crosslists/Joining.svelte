@@ -4,6 +4,7 @@
     import Find from './Find.svelte'
     import Overlap from './Overlap.svelte'
     import type { Table } from './table.svelte'
+    import { weighed } from '../proof/snags'
 
     /** What the sections on the table become in one shell, and what happens to the shells that they have. */
     let { table }: { table: Table } = $props()
@@ -111,7 +112,7 @@
 
     {#if joining.snags.length > 0}
         <h3>Snags</h3>
-        {#each joining.snags as snag (snag.snag)}
+        {#each joining.snags as snag (weighed(snag))}
             <p class="snag">
                 <b class={snag.stop ? 'brick' : 'ochre'}
                     >{snag.stop ? '■' : '▲'} {words(snag.snag.replace('xl-', ''))}</b

@@ -3,6 +3,7 @@
     import Calendars from './Calendars.svelte'
     import { count, day, moment, number, words } from '../frame/words'
     import type { Availability, Edge, Row } from './availability.svelte'
+    import { weighed } from '../proof/snags'
 
     /** Who can enter on the day of the cursor, the chosen shell with its sections, and moving what is marked. */
     let {
@@ -230,7 +231,7 @@
             .standing > 0
             ? `; ${number(availability.effect.standing)} of them stand`
             : ''}.
-        {#each availability.effect.snags as snag (snag.snag)}
+        {#each availability.effect.snags as snag (weighed(snag))}
             <span class={snag.after > snag.before ? (snag.stop ? 'brick' : 'ochre') : 'moss'}
                 >{snag.after > snag.before ? (snag.stop ? '■' : '▲') : '●'}
                 {words(snag.snag)}: {number(snag.before)} → {number(snag.after)}.</span

@@ -15,6 +15,7 @@
     import Sheet from './Sheet.svelte'
     import Tally from './Tally.svelte'
     import Why from './Why.svelte'
+    import { kinds, weighed } from './snags'
 
     /** More than are ever taught together; a shell for all that happen to be marked is nobody's wish. */
     const MOST_TOGETHER = 30
@@ -159,6 +160,13 @@
                     : 'are'} gone there; {rows.summary.gone === 1 ? 'it is' : 'they are'} to be built again.
             </p>
         {/if}
+        {#if rows.summary.leftAlone > 0}
+            <p class="soft way">
+                {count(rows.summary.leftAlone, 'shell')} of this term {rows.summary.leftAlone === 1
+                    ? 'has'
+                    : 'have'} no section that a list ever had: left alone, none of them is changed or closed.
+            </p>
+        {/if}
         <Tally summary={rows.summary} chosen={action} choose={(action) => route.set({ action })} />
         <div class="bar">
             <label>
@@ -212,8 +220,8 @@
                 >
                     <option value="">any or none</option>
                     <option value="any">any</option>
-                    {#each rows.summary.snags as one (one.snag)}
-                        <option value={one.snag}>{words(one.snag)} ({number(one.shells)})</option>
+                    {#each kinds(rows.summary.snags) as [name, shells] (name)}
+                        <option value={name}>{words(name)} ({shells})</option>
                     {/each}
                 </select>
             </label>
@@ -266,7 +274,7 @@
         <h2>Snags</h2>
         {#if rows.summary.snags.length === 0}<p class="soft">None.</p>{/if}
         <ul>
-            {#each rows.summary.snags as snag (snag.snag)}
+            {#each rows.summary.snags as snag (weighed(snag))}
                 <li>
                     <button class="plain" onclick={() => route.set({ snag: snag.snag, by: 'department' })}>
                         {count(snag.shells, 'shell')}: {words(snag.snag)}

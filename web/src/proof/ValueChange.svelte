@@ -4,6 +4,7 @@
     import { campus } from '../frame/campus.svelte'
     import { route } from '../frame/nav.svelte'
     import { count, words } from '../frame/words'
+    import { weighed } from './snags'
 
     /** A value changed where it is seen: only for this shell, or in the layer that it came from. */
     let {
@@ -161,7 +162,7 @@
             {#each outcome.samples.filter((s) => s.key === shell.key && s.field === value.setting) as sample (sample.field)}
                 <span class="after">{sample.after}</span>
             {/each}
-            {#each outcome.snags.filter((s) => s.after > s.before) as snag (snag.snag)}
+            {#each outcome.snags.filter((s) => s.after > s.before) as snag (weighed(snag))}
                 <b class={snag.stop ? 'brick' : 'ochre'}
                     >{words(snag.snag)}: {snag.after - snag.before} more.</b
                 >

@@ -7,6 +7,7 @@
     import { fieldName } from './rows.svelte'
     import Roster from './Roster.svelte'
     import ValueChange from './ValueChange.svelte'
+    import { weighed } from './snags'
 
     /** Everything about one shell: each value, and why it is so. */
     let { shell, kept }: { shell: Api['ProofShell']; kept?: () => void } = $props()
@@ -107,7 +108,7 @@
         {[shell.about, ...shell.instructors].filter((text) => text !== '').join(', ') || 'no instructor'};
         {count(shell.students, 'student')}
     </p>
-    {#each shell.snags as snag (snag.snag)}
+    {#each shell.snags as snag (weighed(snag))}
         <p class="snag" class:stop={snag.stop}>
             <b>{snag.stop ? '■ stop' : '▲ note'}</b>
             {snag.message}

@@ -79,6 +79,18 @@ function line(setting: string): HTMLElement {
 
 const words = (of: HTMLElement) => of.textContent.replace(/\s+/g, ' ')
 
+test('a kind of snag that is both a note and a stop of one shell stands there twice', () => {
+    const snag = { snag: 'xl-unknown', message: 'A section is unknown.', toDo: 'Look at it.' }
+    show([], {
+        snags: [
+            { ...snag, stop: false },
+            { ...snag, stop: true, message: 'The lead is unknown.' },
+        ],
+    })
+    expect(screen.getByText(/A section is unknown/)).toBeTruthy()
+    expect(screen.getByText(/The lead is unknown/)).toBeTruthy()
+})
+
 test('a value says which layer gave it, and what others would', () => {
     show([
         value('layout', 'weeks', [

@@ -2,6 +2,7 @@
     import type { Api } from '../api/client'
     import { count, moment } from '../frame/words'
     import { list } from '../teaching/words'
+    import { weighed } from '../proof/snags'
 
     /** What a request would do: each shell as it would be, with what differs, and why somebody has to decide. */
     let { does }: { does: Api['RequestDoes'] } = $props()
@@ -58,7 +59,7 @@
                         : ''}
                 </p>
             {/if}
-            {#each shell.after.snags as snag (snag.snag)}
+            {#each shell.after.snags as snag (weighed(snag))}
                 <p class:brick={snag.stop} class:ochre={!snag.stop}>
                     {snag.stop ? '■' : '▲'}
                     {snag.message} <span class="soft">{snag.toDo}</span>

@@ -9,10 +9,12 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -55,6 +57,17 @@ public final class Sections {
         return list.classes().values().stream()
                 .map(listed -> sections.section(listed, new People(), List.of()))
                 .toList();
+    }
+
+    /** The sourcedIds of the sections of each term, by its code. */
+    public static Map<String, Set<String>> idsByTerm(RegistrarList list) {
+        Sections sections = new Sections(list);
+        Map<String, Set<String>> ids = new LinkedHashMap<>();
+        for (ListedClass listed : list.classes().values()) {
+            ids.computeIfAbsent(sections.timeOf(listed).term().code(), term -> new HashSet<>())
+                    .add(listed.id());
+        }
+        return ids;
     }
 
     /** Those of the named sections that are not among the given ones, with their people: sections of other terms. */

@@ -67,11 +67,24 @@ final class Clashes {
             boolean waits = shell.sections().stream().flatMap(List::stream).anyMatch(waiting::contains);
             boolean stays =
                     waits || kept.any(Kept.Part.STANDING, shell.sections().orElse(List.of()));
-            if (shell.isOf(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed() && !stays) {
+            if (isInNoRow(shell) && !stays && held.wasListed(shell)) {
                 keys.add(shell.key());
             }
         }
         return keys;
+    }
+
+    /** A held shell of the term that is not closed, and that no shell of the proof is held as. */
+    private boolean isInNoRow(HeldShell shell) {
+        return shell.isOf(term) && !byHeldKey.containsKey(shell.key()) && !shell.closed();
+    }
+
+    /** Shells of the term of which no list ever had a section, by key: they are nobody's to close. */
+    List<HeldShell> leftAlone() {
+        return held.all().stream()
+                .filter(shell -> isInNoRow(shell) && !held.wasListed(shell))
+                .sorted((a, b) -> Text.BY_CODE_POINT.compare(a.key(), b.key()))
+                .toList();
     }
 
     private boolean isTaken(Draft draft, Set<String> closing) {

@@ -66,7 +66,24 @@ public final class Proof {
             String termCode,
             Conventions conventions,
             Collection<HeldShell> held) {
-        return new Proof(new Inputs(list, sections, termCode, new HeldShells(held)), conventions, Optional.empty());
+        return of(list, sections, termCode, conventions, held, Optional.empty());
+    }
+
+    /**
+     * The same where it is known what lists had before.
+     *
+     * @param listed sourcedIds of sections that this list or an earlier one has in the term: a shell of none of them is left
+     *     alone; empty where nobody knows, and then all that is held counts as listed
+     */
+    public static Proof of(
+            RegistrarList list,
+            List<Section> sections,
+            String termCode,
+            Conventions conventions,
+            Collection<HeldShell> held,
+            Optional<Set<String>> listed) {
+        return new Proof(
+                new Inputs(list, sections, termCode, new HeldShells(held, listed)), conventions, Optional.empty());
     }
 
     /**
@@ -153,6 +170,11 @@ public final class Proof {
 
     public List<ProofRow> rows() {
         return rows;
+    }
+
+    /** Held shells of the term of which no list ever had a section, by key: somebody made them by hand, and they stay. */
+    public List<HeldShell> leftAlone() {
+        return settled.leftAlone();
     }
 
     /** The sections of the term under the departments that the moves put them under. */

@@ -75,6 +75,11 @@ public record ProofRow(
         return values.text(setting);
     }
 
+    /** The names of its snags, each once: one name may be that of a note and of a stop. */
+    public List<String> snagKeys() {
+        return Snag.keys(snags);
+    }
+
     public String code() {
         return value(Setting.CODE);
     }

@@ -18,6 +18,7 @@ import java.util.stream.IntStream;
 final class Settled {
     private final List<One> drafts;
     private final List<Clashes.Closing> closings;
+    private final List<HeldShell> leftAlone;
 
     /**
      * One draft.
@@ -55,9 +56,10 @@ final class Settled {
         }
     }
 
-    private Settled(List<One> drafts, List<Clashes.Closing> closings) {
+    private Settled(List<One> drafts, List<Clashes.Closing> closings, List<HeldShell> leftAlone) {
         this.drafts = drafts;
         this.closings = closings;
+        this.leftAlone = leftAlone;
     }
 
     /**
@@ -82,13 +84,15 @@ final class Settled {
         joined.ofHeldShells(drafts);
         OwnListed.judge(drafts, sections);
         Codes.makeUnique(drafts, most);
-        List<Clashes.Closing> closings = new Clashes(drafts, held, term, kept).judge();
+        Clashes clashes = new Clashes(drafts, held, term, kept);
+        List<Clashes.Closing> closings = clashes.judge();
         return new Settled(
                 IntStream.range(0, drafts.size())
                         .parallel()
                         .mapToObj(i -> one(drafts.get(i), seen.get(i), rendered.get(i)))
                         .toList(),
-                closings);
+                closings,
+                clashes.leftAlone());
     }
 
     private static One one(Draft draft, Seen seen, Set<Snag> rendered) {
@@ -113,5 +117,9 @@ final class Settled {
 
     List<Clashes.Closing> closings() {
         return closings;
+    }
+
+    List<HeldShell> leftAlone() {
+        return leftAlone;
     }
 }

@@ -1,6 +1,8 @@
 package chalkline.core.proof;
 
 import java.util.Arrays;
+import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -139,6 +141,13 @@ public enum Snag {
     /** What to do about it, in one sentence. */
     public String toDo() {
         return toDo;
+    }
+
+    /** The names of some snags, each once, in their order: one name may be that of a note and of a stop. */
+    public static List<String> keys(Collection<Snag> snags) {
+        return snags.isEmpty()
+                ? List.of()
+                : snags.stream().map(Snag::key).distinct().toList();
     }
 
     public static Optional<Snag> named(String key) {

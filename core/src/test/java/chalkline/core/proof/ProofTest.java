@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -125,6 +126,33 @@ class ProofTest {
                 new Rules().all("code", "{topic}", "title", "[{topic}]").done());
         assertThat(row.action()).isEqualTo(Action.STOP);
         assertThat(row.snags()).contains(Snag.CODE_EMPTY, Snag.TITLE_EMPTY);
+    }
+
+    /** What somebody made by hand is nobody's to close; what a list had before is, by any of its sections. */
+    @Test
+    void onlyWhatAListOnceHadIsClosedForItsAbsence() {
+        Lists lists = tides();
+        Proof proof = Proof.of(
+                lists.list(),
+                lists.sections(),
+                "27SP",
+                PLAIN,
+                List.of(
+                        held("s:gone", "gone"),
+                        held("c:x:27SP", "course", List.of("other", "before")),
+                        held("s:hand", "27SP-ocea-210-001", List.of("hand")),
+                        held("by-hand", "by hand"),
+                        closed("s:long-closed", "long closed")),
+                Optional.of(Set.of("a", "gone", "before")));
+        assertThat(proof.rows().stream().filter(row -> row.action() == Action.CLOSE))
+                .extracting(ProofRow::key)
+                .containsExactly("c:x:27SP", "s:gone");
+        assertThat(proof.leftAlone()).extracting(HeldShell::key).containsExactly("by-hand", "s:hand");
+        assertThat(proof.rows().stream().filter(row -> row.key().equals("s:a")))
+                .singleElement()
+                .satisfies(row -> assertThat(row.snags())
+                        .as("it stays where it is, so its code is taken")
+                        .contains(Snag.CODE_TAKEN));
     }
 
     @Test

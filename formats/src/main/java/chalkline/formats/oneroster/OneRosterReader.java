@@ -143,7 +143,7 @@ public final class OneRosterReader {
         read(table(layout), layout, rows, LEFT_OUT);
     }
 
-    /** @param of the rows by id, from which deleted ones are taken */
+    /** @param of the rows by id, from which a file of changes takes deleted ones; in bulk they are as if they were not there */
     private void table(Layout layout, Map<String, ?> of, Consumer<Row> rows) throws IOException {
         table(table(layout), layout, of, rows);
     }
@@ -151,7 +151,9 @@ public final class OneRosterReader {
     private void table(Table table, Layout layout, Map<String, ?> of, Consumer<Row> rows) throws IOException {
         read(table, layout, rows, row -> {
             form.deleted(layout, row);
-            of.remove(row.id());
+            if (form.isChanges(layout)) {
+                of.remove(row.id());
+            }
         });
     }
 

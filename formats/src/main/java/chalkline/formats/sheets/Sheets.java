@@ -8,7 +8,6 @@ import chalkline.core.conventions.Setting;
 import chalkline.core.conventions.ShellField;
 import chalkline.core.crosslists.Suggestion;
 import chalkline.core.proof.ProofRow;
-import chalkline.core.proof.Snag;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.ByteArrayOutputStream;
@@ -111,7 +110,7 @@ public final class Sheets {
                     spaced(row.sections(), id -> id),
                     spaced(row.instructors(), Person::id),
                     row.shell().isPresent() ? Integer.toString(row.students()) : "",
-                    snags(row),
+                    spaced(row.snagKeys(), key -> key),
                     spaced(row.changed(), ShellField::key)));
         }
         try {
@@ -120,13 +119,6 @@ public final class Sheets {
             throw new UncheckedIOException(impossible);
         }
         return out.toByteArray();
-    }
-
-    /** Several snags may have one key. */
-    private static String snags(ProofRow row) {
-        return row.snags().isEmpty()
-                ? ""
-                : row.snags().stream().map(Snag::key).distinct().collect(Collectors.joining(" "));
     }
 
     /** Joined by one space. */

@@ -86,6 +86,12 @@ final class Workbook {
                             "it unpacks to more than " + (Bounds.SHEET_UNPACKED >> 20) + " MB; no such file is read");
                 }
             }
+            WorkbookBounds bounds = new WorkbookBounds(name);
+            for (ZipArchiveEntry entry : Collections.list(zip.getEntries())) {
+                try (InputStream in = zip.getInputStream(entry)) {
+                    bounds.check(in);
+                }
+            }
         } catch (IOException | IllegalArgumentException e) {
             throw SheetReader.refused(name, "it is cut off, or no workbook (XLSX)");
         }

@@ -151,6 +151,41 @@ class OneRosterReaderTest {
                         "enrollments.csv:5:beginDate");
     }
 
+    /** OneRoster 1.1, 3.1 (bulk: rows to be deleted are to be left out; the number from memory): whatever the order of rows. */
+    @ParameterizedTest
+    @CsvSource({
+        "users.csv,u2",
+        "classes.csv,k1",
+        "courses.csv,c1",
+        "orgs.csv,ocea",
+        "orgs.csv,sea",
+        "academicSessions.csv,t"
+    })
+    void aRowThatIsLeftOutIsAsIfItWereNotThere(String file, String id) throws Exception {
+        String users = new String(new Bundles().content("users.csv"), StandardCharsets.UTF_8);
+        Bundles bundle = new Bundles().with("users.csv", users + "u4,active,true,student,u4,D,D,,\r\n");
+        bundle.changed("enrollments.csv", "e1,", "e9,active,k1,ocea,u4,student,,,\r\ne1,");
+        RegistrarList without = OneRosterReader.read(bundle.zip(folder, ""));
+        String content = new String(bundle.content(file), StandardCharsets.UTF_8);
+        int header = content.indexOf('\n') + 1;
+        String gone = id + ",tobedeleted"
+                + ","
+                        .repeat((int) content.substring(0, header)
+                                        .chars()
+                                        .filter(c -> c == ',')
+                                        .count()
+                                - 1);
+        Path before = Files.createDirectory(folder.resolve("before"));
+        Path after = Files.createDirectory(folder.resolve("after"));
+        bundle.with(file, content.substring(0, header) + gone + "\r\n" + content.substring(header));
+        assertThat(OneRosterReader.read(bundle.zip(before, ""))).isEqualTo(without);
+        bundle.with(file, content + gone + "\r\n");
+        assertThat(OneRosterReader.read(bundle.zip(after, ""))).isEqualTo(without);
+        assertThat(without.enrollments())
+                .extracting(enrollment -> enrollment.id() + " " + enrollment.userId())
+                .containsExactly("e9 u4", "e1 u1", "e2 u2");
+    }
+
     @Test
     void aLongListKeepsItsOrder() throws Exception {
         StringBuilder users =

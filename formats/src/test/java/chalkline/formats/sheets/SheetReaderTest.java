@@ -17,11 +17,14 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
@@ -216,6 +219,79 @@ class SheetReaderTest {
     }
 
     /** What our own spreadsheets say comes back as it was. */
+    /** Each of these took all memory, or minutes, as it was written. */
+    @ParameterizedTest
+    @CsvSource({
+        "A1,1E999999999",
+        "A1,1E-999999999",
+        "A1,9*200000",
+        "A1,1.9*200000",
+        "ZZZZZZ1,1",
+        "ABCDEF1,1",
+        "A99999999,1",
+        "A1,NaN",
+        "A1,s:99999999999"
+    })
+    void aCellThatNoSpreadsheetProgramWritesIsAFaultAtItsPlace(String place, String value) {
+        boolean index = value.startsWith("s:");
+        String digits = value.replace("9*200000", "9".repeat(200_000)).replace("s:", "");
+        assertThatThrownBy(() -> read(workbook("<row r=\"1\"><c r=\"" + place + "\"" + (index ? " t=\"s\"" : "")
+                        + "><v>" + digits + "</v></c></row>")))
+                .isInstanceOfSatisfying(
+                        FaultyFileException.class,
+                        e -> assertThat(e.faults())
+                                .singleElement()
+                                .satisfies(fault -> assertThat(fault.toString())
+                                        .startsWith("sheet:1:1: ")
+                                        .contains(
+                                                place.equals("A1")
+                                                        ? "the cell A1 holds"
+                                                        : "a cell stands at \"" + place + "\"")
+                                        .hasSizeLessThan(200)));
+    }
+
+    @Test
+    void aWorkbookOfMillionsOfEmptyCellsIsNotRead() {
+        assertThatThrownBy(() -> read(workbook("<row r=\"1\">" + "<c/>".repeat(4_100_000) + "</row>")))
+                .isInstanceOfSatisfying(
+                        FaultyFileException.class,
+                        e -> assertThat(e.faults())
+                                .singleElement()
+                                .satisfies(fault -> assertThat(fault.reason()).contains("more than 4000000 cells")));
+    }
+
+    @Test
+    void numbersAreReadAsFarAsADoubleReaches() throws Exception {
+        List<List<String>> rows = read(workbook("<row r=\"1\"><c r=\"A1\"><v>1.5E300</v></c>"
+                        + "<c r=\"B1\"><v>-0.1</v></c><c r=\"C1\"><v>1.1000000000000001</v></c></row>"))
+                .rows();
+        assertThat(rows).singleElement().satisfies(row -> assertThat(row).startsWith("15" + "0".repeat(299), "-0.1"));
+    }
+
+    /** A workbook whose one sheet has other rows (ECMA-376, part 1, 18.3.1) than the program wrote into it. */
+    private static byte[] workbook(String rows) throws IOException {
+        ByteArrayOutputStream written = new ByteArrayOutputStream();
+        try (Workbook book = new Workbook(written, "Test", "1.0")) {
+            book.newWorksheet("One").value(0, 0, 1);
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipFile from =
+                        ZipFile.builder().setByteArray(written.toByteArray()).get();
+                ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (ZipArchiveEntry entry : Collections.list(from.getEntries())) {
+                String text = new String(from.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8);
+                int at = text.indexOf("<sheetData>");
+                zip.putNextEntry(new ZipEntry(entry.getName()));
+                zip.write((at < 0
+                                ? text
+                                : text.substring(0, at + 11) + rows + text.substring(text.indexOf("</sheetData>")))
+                        .getBytes(StandardCharsets.UTF_8));
+                zip.closeEntry();
+            }
+        }
+        return out.toByteArray();
+    }
+
     @Test
     void whatIsTakenOutComesBackIn() throws Exception {
         Spreadsheet file = new Spreadsheet(

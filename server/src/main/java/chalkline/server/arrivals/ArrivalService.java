@@ -56,6 +56,7 @@ public class ArrivalService {
     private final ListStore store;
     private final LoadingCache<TermOfList, List<Section>> sections;
     private final Policy policy;
+    private final OnceListed once;
 
     private record TermOfList(long arrival, String term) {}
 
@@ -67,7 +68,9 @@ public class ArrivalService {
             SchedulerClient scheduler,
             LedgerService ledger,
             PeopleService people,
-            Policy policy) {
+            Policy policy,
+            OnceListed once) {
+        this.once = once;
         this.policy = policy;
         this.arrivals = arrivals;
         this.pieces = pieces;
@@ -376,6 +379,16 @@ public class ArrivalService {
     /** The facts of all sections of a term of a kept list; a term that it does not have is not found. */
     public List<Section> sections(long arrival, String term) {
         return sections.get(new TermOfList(arrival, term));
+    }
+
+    /** Grows when {@link #onceListed} may. */
+    public long listedVersion(long inUse) {
+        return once.version(inUse);
+    }
+
+    /** Sections that a list, the one in use or any before it, has or had in a term; sourcedIds. */
+    public Set<String> onceListed(long arrival, String term) {
+        return once.sections(term, arrival);
     }
 
     private List<Section> read(TermOfList of) {

@@ -16,9 +16,12 @@ class OutdatedLists implements Outdated {
     private final Arrivals arrivals;
     private final ListStore store;
     private final List<Needed> needed;
+    private final OnceListed once;
     private final TransactionTemplate transaction;
 
-    OutdatedLists(Arrivals arrivals, ListStore store, List<Needed> needed, TransactionTemplate transaction) {
+    OutdatedLists(
+            Arrivals arrivals, ListStore store, List<Needed> needed, OnceListed once, TransactionTemplate transaction) {
+        this.once = once;
         this.arrivals = arrivals;
         this.store = store;
         this.needed = needed;
@@ -54,13 +57,17 @@ class OutdatedLists implements Outdated {
         int taken = 0;
         for (Arrival old : all) {
             if (ListStore.HAVE_ROWS.contains(old.state()) && !rows.contains(old.id()) && !old.isOutdated()) {
-                taken += takeOut(old.id());
+                taken += takeOut(old);
             }
         }
         return taken;
     }
 
-    private int takeOut(long id) {
+    private int takeOut(Arrival old) {
+        long id = old.id();
+        if (old.state() == Arrival.State.KEPT) {
+            once.note(id);
+        }
         transaction.executeWithoutResult(status -> {
             Arrival arrival = arrivals.lock(id).orElseThrow();
             arrival.outdate();

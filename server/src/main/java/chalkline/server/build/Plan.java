@@ -76,7 +76,11 @@ final class Plan {
                 .sorted(BY_DEPARTMENT)
                 .toList();
         List<ProofRow> put = changed.stream().filter(row -> !onlyPeople(row)).toList();
-        inLots(Phase.CATEGORIES, categories(put));
+        List<PlannedStep> categories = categories(put);
+        if (!categories.isEmpty()) {
+            // all in one lot, so that each level is there before the one below it is asked for
+            lots.accept(new PlannedLot(Phase.CATEGORIES, categories));
+        }
         inLots(Phase.CATEGORIES, templates(put));
         List<ProofRow> closed =
                 of.rows().stream().filter(row -> row.action() == Action.CLOSE).toList();

@@ -1,5 +1,6 @@
 package chalkline.server.build;
 
+import chalkline.server.lms.Lms;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,6 +29,11 @@ record PlannedStep(
     PlannedStep(
             String shellKey, String shellCode, String department, Verb verb, String message, @Nullable Object payload) {
         this(shellKey, shellCode, department, verb, message, payload, StepState.WAITS, "", "", null, null);
+    }
+
+    /** How deep in the tree of categories what it makes or removes lies; 0 for all else. Each level has calls of its own. */
+    int level() {
+        return payload instanceof Lms.CategoryPut category ? category.levels().size() : 0;
     }
 
     /** What is left as it is when a build is taken back. */

@@ -15,8 +15,8 @@ import chalkline.server.templates.TemplateService;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -309,11 +309,12 @@ class Planning {
             long id = BuildLots.id(build, ++lotCount);
             String call = UUID.randomUUID().toString();
             boolean waits = false;
-            Map<Verb, Integer> of = new EnumMap<>(Verb.class);
+            Map<String, Integer> of = new HashMap<>();
             for (PlannedStep step : planned.steps()) {
-                int nth = of.merge(step.verb(), 1, Integer::sum) - 1;
+                String kind = step.level() == 0 ? step.verb().name() : step.verb() + "-" + step.level();
+                int nth = of.merge(kind, 1, Integer::sum) - 1;
                 String key = step.callKey() == null
-                        ? call + "-" + step.verb() + "-" + nth / settings.lms().batch()
+                        ? call + "-" + kind + "-" + nth / settings.lms().batch()
                         : step.callKey();
                 part.add(new BuildStep(build, id, stepCount++, step, written(step.payload()), key));
                 boolean kept = step.state() == StepState.KEPT;

@@ -182,7 +182,7 @@ public class CrossListService {
                         > 1,
                 kept.map(CrossList::approved).orElse(false),
                 kept.map(CrossList::reason).orElse(""),
-                row.snags().stream().map(snag -> snag.key()).toList(),
+                row.snagKeys(),
                 row.snags().stream().anyMatch(snag -> snag.isStop()));
     }
 

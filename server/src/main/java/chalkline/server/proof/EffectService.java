@@ -205,10 +205,8 @@ class EffectService {
     }
 
     private static List<String> gained(ProofRow was, ProofRow row) {
-        return row.snags().stream()
-                .filter(snag -> !was.snags().contains(snag))
-                .map(Snag::key)
-                .toList();
+        return Snag.keys(
+                row.snags().stream().filter(snag -> !was.snags().contains(snag)).toList());
     }
 
     private static List<ProofViews.SnagChange> snags(List<ProofRow> before, List<ProofRow> after) {
@@ -261,12 +259,7 @@ class EffectService {
                 .ifPresent(row -> {
                     shown.add(row.key());
                     cases.add(new ProofViews.EdgeCase(
-                            why,
-                            row.key(),
-                            row.code(),
-                            row.title(),
-                            row.value(Setting.CATEGORY),
-                            row.snags().stream().map(Snag::key).toList()));
+                            why, row.key(), row.code(), row.title(), row.value(Setting.CATEGORY), row.snagKeys()));
                 }));
         return cases;
     }

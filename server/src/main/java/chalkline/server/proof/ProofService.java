@@ -36,8 +36,18 @@ public class ProofService {
     private final ConventionsService conventions;
     private final HeldService held;
     private final Today today;
-    private final LoadingCache<ProofKey, Computed> proofs =
+    /** Of the list in use, as it was seen last. */
+    private volatile long listed;
+
+    private final LoadingCache<Known, Computed> proofs =
             Caffeine.newBuilder().maximumSize(PROOFS_IN_MEMORY).build(this::compute);
+
+    /**
+     * What a proof is known by.
+     *
+     * @param listed of what lists had before, which says what may be closed
+     */
+    private record Known(ProofKey key, long listed) {}
 
     /** A proof, and its rows by key. */
     public record Computed(Proof proof, Map<String, ProofRow> byKey) {
@@ -60,7 +70,10 @@ public class ProofService {
 
     /** The key of the proof that holds now, which is numbers only; empty before the first list was kept. */
     public Optional<ProofKey> current(String term) {
-        return arrivals.current().map(arrival -> new ProofKey(term, arrival, conventions.current(), held.current()));
+        return arrivals.current().map(arrival -> {
+            listed = arrivals.listedVersion(arrival);
+            return new ProofKey(term, arrival, conventions.current(), held.current());
+        });
     }
 
     /** The key of the proof that holds now, where there must be one. */
@@ -70,12 +83,16 @@ public class ProofService {
 
     /** The proof of some versions. */
     public Computed proof(ProofKey key) {
-        return proofs.get(key);
+        return proofs.get(known(key));
     }
 
     /** Whether a proof is at hand, so that nobody waits for it. */
     public boolean isKnown(ProofKey key) {
-        return proofs.getIfPresent(key) != null;
+        return proofs.getIfPresent(known(key)) != null;
+    }
+
+    private Known known(ProofKey key) {
+        return new Known(key, listed);
     }
 
     /** Where moves of some conventions would put sections that the list of a proof does not have, in words. */
@@ -128,10 +145,13 @@ public class ProofService {
     }
 
     /** A proof that was computed of the same list and the same held shells, to go on from. */
-    private Optional<Proof> ofOtherConventions(ProofKey key) {
+    private Optional<Proof> ofOtherConventions(Known of) {
         return proofs.asMap().entrySet().stream()
-                .filter(entry ->
-                        entry.getKey().withConventions(key.conventions()).equals(key))
+                .filter(entry -> entry.getKey().listed() == of.listed()
+                        && entry.getKey()
+                                .key()
+                                .withConventions(of.key().conventions())
+                                .equals(of.key()))
                 .map(entry -> entry.getValue().proof())
                 .findFirst();
     }
@@ -141,17 +161,19 @@ public class ProofService {
         return arrivals.sections(key.arrival(), key.term()).isEmpty() ? List.of() : held.shells(key.held());
     }
 
-    private Computed compute(ProofKey key) {
+    private Computed compute(Known of) {
+        ProofKey key = of.key();
         long start = System.nanoTime();
         Conventions rules = conventions.version(key.conventions());
-        Proof proof = ofOtherConventions(key)
+        Proof proof = ofOtherConventions(of)
                 .map(known -> known.under(rules))
                 .orElseGet(() -> Proof.of(
                         arrivals.list(key.arrival()),
                         arrivals.sections(key.arrival(), key.term()),
                         key.term(),
                         rules,
-                        holdsFor(key)));
+                        holdsFor(key),
+                        Optional.of(arrivals.onceListed(key.arrival(), key.term()))));
         LOG.info(
                 "Proof {} of {} computed in {} ms",
                 key.versions(),

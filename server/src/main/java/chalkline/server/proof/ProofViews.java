@@ -51,6 +51,7 @@ public final class ProofViews {
      * @param closesOpen how many of the shells that it closes students can enter now
      * @param closesWithWork how many of them have student work
      * @param gone how many shells stood in the LMS and are no longer there
+     * @param leftAlone how many shells of the term stand of which no list ever had a section, so that they are left as they are
      */
     public record Summary(
             String versions,
@@ -63,7 +64,8 @@ public final class ProofViews {
             List<String> blockers,
             int closesOpen,
             int closesWithWork,
-            int gone) {}
+            int gone,
+            int leftAlone) {}
 
     /**
      * One row of the sheet.

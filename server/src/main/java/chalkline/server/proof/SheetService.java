@@ -72,7 +72,10 @@ class SheetService {
                 proofs.blockers(key),
                 closes(rows, HeldShell::isOpen),
                 closes(rows, HeldShell::activity),
-                (int) rows.stream().filter(row -> isGone(row, proofs.gone(key))).count());
+                (int) rows.stream().filter(row -> isGone(row, proofs.gone(key))).count(),
+                reached.all(Right.READ_PROOF)
+                        ? proofs.proof(key).proof().leftAlone().size()
+                        : 0);
     }
 
     private static int closes(List<ProofRow> rows, Predicate<HeldShell> test) {
@@ -131,7 +134,7 @@ class SheetService {
                 row.value(Setting.CLOSES),
                 row.students(),
                 row.sections(),
-                row.snags().stream().map(Snag::key).toList(),
+                row.snagKeys(),
                 row.changed().stream().map(ShellField::key).toList(),
                 row.shell().map(SheetService::reference).orElse(""),
                 row.held().filter(HeldShell::isOpen).isPresent(),

@@ -126,6 +126,22 @@ class PlanTest {
         return lots;
     }
 
+    /** An LMS may want what lies above first: no call has two levels, and none is sent before the one above it ended. */
+    @Test
+    void eachLevelOfTheCategoriesIsThereBeforeTheOneBelow() {
+        Conventions conventions = Conventions.in(ZoneId.of("America/Halifax"));
+        List<PlannedLot> lots = lots(64, 2, 0, conventions, list("a 001", "b 002")).stream()
+                .filter(lot -> lot.phase() == Phase.CATEGORIES)
+                .toList();
+        assertThat(lots)
+                .singleElement()
+                .satisfies(lot -> assertThat(lot.steps())
+                        .extracting(PlannedStep::level)
+                        .isSorted()
+                        .hasSizeGreaterThan(1)
+                        .doesNotHaveDuplicates());
+    }
+
     private static Starts nothing(Conventions conventions) {
         return new Starts(
                 Map.of(), new EarlierShells(List.of(), Map.of()), new Outlines(conventions), Map.of(), List.of());

@@ -73,14 +73,14 @@ public final class Sheets {
                 .count();
     }
 
-    Client.Answer own(String what, List<String> sections) {
+    public Client.Answer own(String what, List<String> sections) {
         long list = view().get("list").asLong();
         return client.post(
                 "/api/terms/" + term + "/own-sections/" + what,
                 JSON.writeValueAsString(Map.of("sections", sections, "list", list, "reason", "so it is")));
     }
 
-    JsonNode view() {
+    public JsonNode view() {
         return client.get("/api/terms/" + term + "/own-sections").json();
     }
 }

@@ -76,7 +76,7 @@ public final class Programs implements AutoCloseable {
                 throw new IllegalStateException(
                         "nothing answers on port " + port + "; see the logs in run/ of " + name);
             }
-            pause();
+            pause(100);
         }
     }
 
@@ -92,9 +92,9 @@ public final class Programs implements AutoCloseable {
         }
     }
 
-    private static void pause() {
+    static void pause(long millis) {
         try {
-            Thread.sleep(100);
+            Thread.sleep(millis);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IllegalStateException(e);

@@ -15,7 +15,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -30,6 +32,12 @@ public final class RunningSystem implements AutoCloseable {
     private static final int FIRST_OUTGOING = 32_768;
     private static final String TOKEN = "--standins.token=";
 
+    /** Tests of this JVM have one system after each other, as far as they want it set in the same way. */
+    private static @Nullable RunningSystem shared;
+
+    private static boolean sharedInUse;
+
+    private @Nullable KeptSchema atStart;
     private final String schema = "chalkline_t" + Long.toString(System.nanoTime(), 36);
     private final String lmsSchema = schema + "_lms";
     private final Programs programs = new Programs(schema);
@@ -57,13 +65,43 @@ public final class RunningSystem implements AutoCloseable {
         sql(databasePort, "create database " + schema, "create database " + lmsSchema);
     }
 
-    /** A system with a campus of so many sections, the application in this JVM. */
-    public static RunningSystem withSections(int sections, String... standInsSettings) {
+    /**
+     * A system with a campus of so many sections, the application in this JVM and as it is set without more: the one that
+     * other tests had before, with its database put back, or where that is in use one of its own.
+     */
+    public static synchronized RunningSystem withSections(int sections, String... standInsSettings) {
+        if (shared != null && !sharedInUse && tokenIn(standInsSettings).isEmpty()) {
+            sharedInUse = true;
+            shared.putBack(sections, standInsSettings);
+            return shared;
+        }
         RunningSystem system = new RunningSystem();
         system.standIns(sections, standInsSettings);
         system.application();
         system.awaitStandIns();
+        if (shared == null && system.token.isEmpty()) {
+            shared = system;
+            sharedInUse = true;
+            Memory memory = new Memory(system.context);
+            memory.rest(() -> {});
+            system.atStart = new KeptSchema(system.databasePort, system.schema);
+            memory.goOn();
+            Runtime.getRuntime().addShutdownHook(new Thread(system::end));
+        }
         return system;
+    }
+
+    /** As it was when it had started, with another campus. */
+    private void putBack(int sections, String... standInsSettings) {
+        Memory memory = new Memory(context);
+        memory.rest(() -> sql(databasePort, "delete from " + schema + ".build_lot"));
+        Objects.requireNonNull(standIns).close();
+        sql(databasePort, "drop database " + lmsSchema, "create database " + lmsSchema);
+        standIns(sections, standInsSettings);
+        Objects.requireNonNull(atStart).putBack();
+        memory.forget();
+        memory.goOn();
+        awaitStandIns();
     }
 
     /** The same with a second registrar, who lists what the first one does. */
@@ -337,12 +375,16 @@ public final class RunningSystem implements AutoCloseable {
     private void standInsAsked(int sections, String... more) {
         List<String> arguments = new ArrayList<>(List.of("--standins.sections=" + sections));
         arguments.addAll(List.of(more));
-        token = arguments.stream()
+        token = tokenIn(more);
+        standInsArguments = arguments;
+    }
+
+    private static String tokenIn(String... arguments) {
+        return Stream.of(arguments)
                 .filter(argument -> argument.startsWith(TOKEN))
                 .map(argument -> argument.substring(TOKEN.length()))
                 .findFirst()
                 .orElse("");
-        standInsArguments = arguments;
     }
 
     private static Path jar(String module) {
@@ -383,7 +425,7 @@ public final class RunningSystem implements AutoCloseable {
         return url(databasePort, lmsSchema);
     }
 
-    private static String url(int databasePort, String schema) {
+    static String url(int databasePort, String schema) {
         return "jdbc:mariadb://127.0.0.1:" + databasePort + "/" + schema + "?sslMode=disable";
     }
 
@@ -453,6 +495,16 @@ public final class RunningSystem implements AutoCloseable {
 
     @Override
     public void close() {
+        synchronized (RunningSystem.class) {
+            if (shared == this) {
+                sharedInUse = false;
+                return;
+            }
+        }
+        end();
+    }
+
+    private void end() {
         if (context != null) {
             context.close();
         }
@@ -462,6 +514,9 @@ public final class RunningSystem implements AutoCloseable {
         programs.close();
         if (standIns != null) {
             standIns.close();
+        }
+        if (atStart != null) {
+            atStart.drop();
         }
         sql(databasePort, "drop database " + schema, "drop database " + lmsSchema);
     }

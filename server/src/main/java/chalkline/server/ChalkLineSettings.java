@@ -40,6 +40,7 @@ public record ChalkLineSettings(
         Mail mail,
         OpenId openid,
         Keep keep,
+        Builds builds,
         Lms lms) {
 
     /** Further registrars, by the short name that their ids begin with. */
@@ -97,6 +98,28 @@ public record ChalkLineSettings(
      * @param notes jobs that were given up
      */
     public record Keep(String at, int lists, int held, int builds, int mail, int exports, int notes) {}
+
+    /**
+     * How builds wait.
+     *
+     * @param lease how long a lot is one worker's without being renewed
+     * @param renewEvery how often the leases of what is in hand are renewed
+     * @param lookEvery how often it is looked for lots that are due
+     * @param firstPause how long a call that came to nothing waits at most until it is tried again the first time; then doubled
+     * @param longestPause how long it ever waits
+     * @param answersOthers within what time the LMS must have answered another call for one that comes to nothing to be at fault
+     * @param silent after how long without any answer a build says that it waits for the LMS
+     * @param afterOther how long a build whose time has come waits where another one of its term is under way
+     */
+    public record Builds(
+            Duration lease,
+            Duration renewEvery,
+            Duration lookEvery,
+            Duration firstPause,
+            Duration longestPause,
+            Duration answersOthers,
+            Duration silent,
+            Duration afterOther) {}
 
     /** How an LMS is reached: over HTTP, or by files that somebody uploads. */
     public enum LmsKind {

@@ -12,10 +12,10 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 
-/** A connection to a port of this machine that can be cut and mended, for a database that goes away. */
+/** A connection to a port of this machine that can be cut, mended and laid to another port. */
 public final class Cable implements AutoCloseable {
     private final ServerSocket in;
-    private final int to;
+    private volatile int to;
     private final Set<Socket> open = ConcurrentHashMap.newKeySet();
     private final ExecutorService threads = Executors.newCachedThreadPool();
     private volatile boolean isCut;
@@ -34,6 +34,11 @@ public final class Cable implements AutoCloseable {
         return in.getLocalPort();
     }
 
+    /** Where connections go from now on. */
+    public void layTo(int port) {
+        to = port;
+    }
+
     /** Ends all connections and lets no other through. */
     public void cut() {
         isCut = true;
@@ -46,19 +51,26 @@ public final class Cable implements AutoCloseable {
 
     private void accept() {
         while (!in.isClosed()) {
+            Socket near;
             try {
-                Socket near = in.accept();
+                near = in.accept();
+            } catch (IOException closed) {
+                return;
+            }
+            try {
                 if (isCut) {
                     end(near);
                     continue;
                 }
                 Socket far = connected(to);
+                near.setTcpNoDelay(true);
+                far.setTcpNoDelay(true);
                 open.add(near);
                 open.add(far);
                 threads.execute(() -> pass(near, far));
                 threads.execute(() -> pass(far, near));
-            } catch (IOException closed) {
-                return;
+            } catch (IOException nobodyIsThere) {
+                end(near);
             }
         }
     }

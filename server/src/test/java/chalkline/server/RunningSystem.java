@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -52,6 +53,8 @@ public final class RunningSystem implements AutoCloseable {
     private ConfigurableApplicationContext context;
     private @Nullable Wiretap tap;
     private @Nullable Cable cable;
+    private @Nullable Cable lmsCable;
+    private int managementPort;
     private int port;
     private String[] lastSettings = {};
     private String token = "";
@@ -77,7 +80,18 @@ public final class RunningSystem implements AutoCloseable {
         }
         RunningSystem system = new RunningSystem();
         system.standIns(sections, standInsSettings);
-        system.application();
+        system.cable = new Cable(system.databasePort);
+        system.lmsCable = new Cable(system.standInsPort);
+        system.managementPort = freePort();
+        system.application(
+                "DB_PORT",
+                Integer.toString(system.cable.port()),
+                "LMS_URL",
+                "http://127.0.0.1:" + system.lmsCable.port() + "/lms/api",
+                "MANAGEMENT_PORT",
+                Integer.toString(system.managementPort),
+                "CHALKLINE_PROXY",
+                "127.0.0.1");
         system.awaitStandIns();
         if (shared == null && system.token.isEmpty()) {
             shared = system;
@@ -104,6 +118,16 @@ public final class RunningSystem implements AutoCloseable {
         awaitStandIns();
     }
 
+    /** The same, with all calls to the LMS listened to. */
+    public static RunningSystem tapped(int sections, String... standInsSettings) {
+        RunningSystem system = withSections(sections, standInsSettings);
+        system.tap = new Wiretap(system.standIns());
+        Objects.requireNonNull(system.lmsCable).layTo(system.tap.address().getPort());
+        system.lmsCable.cut();
+        system.lmsCable.mend();
+        return system;
+    }
+
     /** The same with a second registrar, who lists what the first one does. */
     public static RunningSystem withTwoRegistrars(int sections, String... standInsSettings) {
         RunningSystem system = new RunningSystem();
@@ -113,26 +137,6 @@ public final class RunningSystem implements AutoCloseable {
                 "North Campus",
                 "chalkline.sources.north.url",
                 system.standIns() + "/registrar/list");
-        system.awaitStandIns();
-        return system;
-    }
-
-    /** The same, with all calls to the LMS listened to; the tap is the caller's to close. */
-    public static RunningSystem tapped(int sections, String... standInsSettings) {
-        RunningSystem system = new RunningSystem();
-        system.standIns(sections, standInsSettings);
-        system.tap = new Wiretap(system.standIns());
-        system.application("LMS_URL", system.tap.address() + "/lms/api");
-        system.awaitStandIns();
-        return system;
-    }
-
-    /** The same, with a connection to the database that can be cut. */
-    public static RunningSystem onCable(int sections, String... standInsSettings) {
-        RunningSystem system = new RunningSystem();
-        system.standIns(sections, standInsSettings);
-        system.cable = new Cable(system.databasePort);
-        system.application("DB_PORT", Integer.toString(system.cable.port()));
         system.awaitStandIns();
         return system;
     }
@@ -149,15 +153,6 @@ public final class RunningSystem implements AutoCloseable {
                 "",
                 "CHALKLINE_FIRST_PASSWORD",
                 firstPassword.toString());
-        return system;
-    }
-
-    /** Behind a web server with TLS, which stands on this machine; and where its actuator answers. */
-    public static RunningSystem behindProxy(int managementPort) {
-        RunningSystem system = new RunningSystem();
-        system.standIns(50);
-        system.application("CHALKLINE_PROXY", "127.0.0.1", "MANAGEMENT_PORT", Integer.toString(managementPort));
-        system.awaitStandIns();
         return system;
     }
 
@@ -196,6 +191,11 @@ public final class RunningSystem implements AutoCloseable {
             throw new IllegalStateException("this system has none");
         }
         return cable;
+    }
+
+    /** Where its actuator answers. */
+    public int managementPort() {
+        return managementPort;
     }
 
     /** What listens to the calls to the LMS. */
@@ -352,6 +352,14 @@ public final class RunningSystem implements AutoCloseable {
         // the made-up term is one to come, whenever the tests are run
         settings.put("CHALKLINE_TODAY", "2026-12-07");
         settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
+        // nothing is waited for by the clock that need not be
+        settings.put("CHALKLINE_BUILDS_LEASE", "4s");
+        settings.put("CHALKLINE_BUILDS_RENEW_EVERY", "1s");
+        settings.put("CHALKLINE_BUILDS_LOOK_EVERY", "50ms");
+        settings.put("CHALKLINE_BUILDS_FIRST_PAUSE", "20ms");
+        settings.put("CHALKLINE_BUILDS_LONGEST_PAUSE", "1s");
+        settings.put("CHALKLINE_BUILDS_AFTER_OTHER", "200ms");
+        settings.put("LMS_CALLS_PER_SECOND", "1000");
         settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
         settings.put("REGISTRAR_LOOK_EVERY", "300ms");
         settings.put("MAIL_HOST", "127.0.0.1");
@@ -374,6 +382,9 @@ public final class RunningSystem implements AutoCloseable {
 
     private void standInsAsked(int sections, String... more) {
         List<String> arguments = new ArrayList<>(List.of("--standins.sections=" + sections));
+        if (Stream.of(more).noneMatch(argument -> argument.startsWith("--standins.calls-per-second="))) {
+            arguments.add("--standins.calls-per-second=1000");
+        }
         arguments.addAll(List.of(more));
         token = tokenIn(more);
         standInsArguments = arguments;
@@ -498,19 +509,31 @@ public final class RunningSystem implements AutoCloseable {
         synchronized (RunningSystem.class) {
             if (shared == this) {
                 sharedInUse = false;
+                listenNoMore();
                 return;
             }
         }
         end();
     }
 
+    private void listenNoMore() {
+        Objects.requireNonNull(lmsCable).layTo(standInsPort);
+        Objects.requireNonNull(cable).mend();
+        if (tap != null) {
+            tap.close();
+            tap = null;
+            lmsCable.cut();
+            lmsCable.mend();
+        }
+    }
+
     private void end() {
         if (context != null) {
             context.close();
         }
-        if (cable != null) {
-            cable.close();
-        }
+        Stream.of(Optional.ofNullable(cable), Optional.ofNullable(lmsCable))
+                .flatMap(Optional::stream)
+                .forEach(Cable::close);
         programs.close();
         if (standIns != null) {
             standIns.close();

@@ -13,6 +13,12 @@ import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.springframework.data.repository.Repository;
@@ -52,6 +58,26 @@ class WallsTest {
             .should()
             .dependOnClassesThat()
             .haveSimpleName("LmsHttp");
+
+    /** Time is given to whatever asks for it, so that tests can say it; one class of each program asks the machine. */
+    @Test
+    void oneClassAsksTheMachineForTheTime() throws IOException {
+        Pattern asks =
+                Pattern.compile("(Instant|LocalDate|LocalTime|LocalDateTime|ZonedDateTime|OffsetDateTime)\\.now\\("
+                        + "|currentTimeMillis\\(|Thread\\.sleep\\(|Clock\\.system|InstantSource\\.system");
+        List<String> asking = new ArrayList<>();
+        for (String program : List.of("server", "standins")) {
+            try (Stream<Path> files = Files.walk(RunningSystem.root().resolve(program + "/src/main/java"))) {
+                for (Path file :
+                        files.filter(path -> path.toString().endsWith(".java")).toList()) {
+                    if (asks.matcher(Files.readString(file)).find()) {
+                        asking.add(file.getFileName().toString());
+                    }
+                }
+            }
+        }
+        assertThat(asking).containsExactlyInAnyOrder("SystemTime.java", "StandIns.java");
+    }
 
     /** Each room's package-info names the rooms that it may use; whatever else it uses fails here. */
     @Test

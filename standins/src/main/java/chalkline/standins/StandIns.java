@@ -8,9 +8,11 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.InstantSource;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.annotation.Bean;
 
 /**
  * The registrar and LMS stand-ins, one process. With {@code make-campus SECTIONS SEED FILE} it only writes a registrar's
@@ -19,6 +21,12 @@ import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 @SpringBootApplication
 @ConfigurationPropertiesScan
 public class StandIns {
+
+    /** The machine's own time: what asks for it here is given this. */
+    @Bean
+    InstantSource time() {
+        return InstantSource.system();
+    }
 
     public static void main(String[] args) throws IOException {
         if (args.length == 4 && args[0].equals("make-campus")) {

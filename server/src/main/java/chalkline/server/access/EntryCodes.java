@@ -5,6 +5,7 @@ import chalkline.core.proof.ProofRow;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
@@ -53,6 +54,7 @@ class EntryCodes {
     private final Today today;
     private final LedgerService ledger;
     private final LmsWriting lms;
+    private final Time time;
     private final TransactionTemplate transaction;
 
     EntryCodes(
@@ -63,7 +65,9 @@ class EntryCodes {
             Today today,
             LedgerService ledger,
             @AtOnce LmsWriting lms,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.db = db;
         this.proofs = proofs;
         this.reached = reached;
@@ -131,7 +135,7 @@ class EntryCodes {
                             until == null ? null : Date.valueOf(until),
                             told,
                             SignedIn.login(),
-                            Timestamp.from(Instant.now())))
+                            Timestamp.from(time.now())))
                     .update();
             ledger.write(
                     renewed ? "entry code renewed" : "entry code made",
@@ -165,7 +169,7 @@ class EntryCodes {
     private int ended(String term, String key) {
         return db.sql(
                         "update entry_code set ended_at = ?, ended_by = ? where term = ? and shell_key = ? and ended_at is null")
-                .params(Timestamp.from(Instant.now()), SignedIn.login(), term, key)
+                .params(Timestamp.from(time.now()), SignedIn.login(), term, key)
                 .update();
     }
 

@@ -6,6 +6,7 @@ import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
@@ -20,7 +21,6 @@ import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -57,6 +57,7 @@ public class ShellPeople {
     private final LedgerService ledger;
     private final LmsWriting lms;
     private final TransactionTemplate transaction;
+    private final Time time;
 
     ShellPeople(
             JdbcClient db,
@@ -67,7 +68,9 @@ public class ShellPeople {
             Today today,
             LedgerService ledger,
             @AtOnce LmsWriting lms,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.db = db;
         this.proofs = proofs;
         this.reached = reached;
@@ -186,7 +189,7 @@ public class ShellPeople {
                             reason,
                             told,
                             SignedIn.login(),
-                            Timestamp.from(Instant.now())))
+                            Timestamp.from(time.now())))
                     .update();
             ledger.write(
                     "person let in",
@@ -218,7 +221,7 @@ public class ShellPeople {
     private void ended(LetIn one, String by) {
         transaction.executeWithoutResult(status -> {
             db.sql("update shell_person set ended_at = ?, ended_by = ? where id = ?")
-                    .params(Timestamp.from(Instant.now()), by, one.id())
+                    .params(Timestamp.from(time.now()), by, one.id())
                     .update();
             ledger.write(
                     by,

@@ -12,7 +12,6 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -124,14 +123,14 @@ class Arrival {
     protected Arrival() {}
 
     /** @param source whose sections it lists */
-    Arrival(Way way, String source, String fileName, String receivedBy) {
+    Arrival(Way way, String source, String fileName, String receivedBy, Instant at) {
         this.way = way;
         this.source = source;
         this.parts = Map.of();
         this.merged = Map.of();
         this.fileName = fileName;
         this.receivedBy = receivedBy;
-        this.receivedAt = now();
+        this.receivedAt = at;
         this.state = State.READING;
         this.faults = List.of();
         this.trips = List.of();
@@ -141,10 +140,10 @@ class Arrival {
     }
 
     /** One that came before, beside what other sources say now. */
-    Arrival(Arrival before, Map<String, Long> with, String login) {
-        this(Way.AGAIN, before.source, before.fileName, login);
+    Arrival(Arrival before, Map<String, Long> with, String login, Instant at) {
+        this(Way.AGAIN, before.source, before.fileName, login, at);
         counts(before);
-        readAt = now();
+        readAt = at;
         parts = Map.copyOf(with);
         merged = before.merged;
         oddities = before.oddities;
@@ -154,16 +153,22 @@ class Arrival {
      * @param against the list that was in use until now; null for the first
      * @param with the arrival of each source that is read together with it
      */
-    void keep(RegistrarList list, List<Oddity> odd, Long against, Map<String, Long> with) {
-        read(list, odd);
+    void keep(RegistrarList list, List<Oddity> odd, Long against, Map<String, Long> with, Instant at) {
+        read(list, odd, at);
         parts = Map.copyOf(with);
         state = State.KEPT;
         againstId = against;
         inUseSince = readAt;
     }
 
-    void hold(RegistrarList list, List<Oddity> odd, long against, Map<String, Long> with, List<Trip> tripped) {
-        read(list, odd);
+    void hold(
+            RegistrarList list,
+            List<Oddity> odd,
+            long against,
+            Map<String, Long> with,
+            List<Trip> tripped,
+            Instant at) {
+        read(list, odd, at);
         parts = Map.copyOf(with);
         state = State.HELD;
         againstId = against;
@@ -171,10 +176,10 @@ class Arrival {
     }
 
     /** A person takes a held list into use, or one that was in use before. */
-    void use(String login, String why) {
+    void use(String login, String why, Instant at) {
         state = State.KEPT;
-        inUseSince = now();
-        decide(login, why);
+        inUseSince = at;
+        decide(login, why, at);
     }
 
     /** What it brought against the list before. */
@@ -185,19 +190,19 @@ class Arrival {
         drops = sum.drops();
     }
 
-    void turnAway(String login, String why) {
+    void turnAway(String login, String why, Instant at) {
         state = State.TURNED_AWAY;
-        decide(login, why);
+        decide(login, why, at);
     }
 
-    private void decide(String login, String why) {
+    private void decide(String login, String why, Instant at) {
         decidedBy = login;
-        decidedAt = now();
+        decidedAt = at;
         reason = why;
     }
 
-    private void read(RegistrarList list, List<Oddity> odd) {
-        readAt = now();
+    private void read(RegistrarList list, List<Oddity> odd, Instant at) {
+        readAt = at;
         oddities = odd.stream().limit(ODDITIES_KEPT).toList();
         sections = list.classes().size();
         courses = list.courses().size();
@@ -205,10 +210,10 @@ class Arrival {
         enrollments = list.enrollments().size();
     }
 
-    void same(Arrival before) {
+    void same(Arrival before, Instant at) {
         state = State.SAME;
         sameAs = before.id;
-        readAt = now();
+        readAt = at;
         contentHash = before.contentHash;
         counts(before);
     }
@@ -265,9 +270,9 @@ class Arrival {
     }
 
     /** @param count how many faults there are, of which some have their places */
-    void refuse(List<Fault> kept, long count) {
+    void refuse(List<Fault> kept, long count, Instant at) {
         state = State.REFUSED;
-        readAt = now();
+        readAt = at;
         faultCount = count;
         faults = List.copyOf(kept);
     }
@@ -280,10 +285,6 @@ class Arrival {
 
     int attempts() {
         return attempts;
-    }
-
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.MICROS);
     }
 
     Long id() {

@@ -14,6 +14,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -56,6 +57,7 @@ public class ArrivalService {
     private final ListStore store;
     private final LoadingCache<TermOfList, List<Section>> sections;
     private final Policy policy;
+    private final Time time;
     private final OnceListed once;
 
     private record TermOfList(long arrival, String term) {}
@@ -69,7 +71,9 @@ public class ArrivalService {
             LedgerService ledger,
             PeopleService people,
             Policy policy,
-            OnceListed once) {
+            OnceListed once,
+            Time time) {
+        this.time = time;
         this.once = once;
         this.policy = policy;
         this.arrivals = arrivals;
@@ -91,10 +95,10 @@ public class ArrivalService {
             throw new Refusal("The registrar's address is not set. Set REGISTRAR_URL to where the list is fetched and"
                     + " start Chalk Line again, or drop a file.");
         }
-        Arrival arrival =
-                arrivals.saveAndFlush(new Arrival(Arrival.Way.FETCHED, source, from.name(), SignedIn.login()));
+        Arrival arrival = arrivals.saveAndFlush(
+                new Arrival(Arrival.Way.FETCHED, source, from.name(), SignedIn.login(), time.now()));
         ledger.write("list asked for", arrival.fileName(), Map.of("arrival", arrival.id()));
-        ReadArrival.schedule(scheduler, arrival);
+        ReadArrival.schedule(scheduler, arrival, time.now());
         return view(arrival);
     }
 
@@ -103,10 +107,11 @@ public class ArrivalService {
     @Transactional
     public View drop(String source, String fileName, InputStream content) {
         sources.named(source);
-        Arrival arrival = arrivals.saveAndFlush(new Arrival(Arrival.Way.FILE, source, fileName, SignedIn.login()));
+        Arrival arrival =
+                arrivals.saveAndFlush(new Arrival(Arrival.Way.FILE, source, fileName, SignedIn.login(), time.now()));
         long bytes = pieces.take(arrival.id(), content);
         ledger.write("list dropped", fileName, Map.of("arrival", arrival.id(), "bytes", bytes));
-        ReadArrival.schedule(scheduler, arrival);
+        ReadArrival.schedule(scheduler, arrival, time.now());
         return view(arrival);
     }
 
@@ -233,12 +238,12 @@ public class ArrivalService {
         if (parts.equals(inUse.orElseThrow().parts())) {
             throw new Conflict("This list is in use already.");
         }
-        arrival.use(SignedIn.login(), reason);
+        arrival.use(SignedIn.login(), reason, time.now());
         Arrival taken = arrivals.saveAndFlush(arrival);
         if (!parts.equals(arrival.parts())) {
             // what other sources say meanwhile stays, and a list is never another than it was
-            Arrival beside = new Arrival(arrival, parts, SignedIn.login());
-            beside.use(SignedIn.login(), reason);
+            Arrival beside = new Arrival(arrival, parts, SignedIn.login(), time.now());
+            beside.use(SignedIn.login(), reason, time.now());
             taken = arrivals.saveAndFlush(beside);
         }
         ledger.write(
@@ -260,7 +265,7 @@ public class ArrivalService {
         if (arrival.state() != Arrival.State.HELD) {
             throw new Conflict("This list is not held, or was decided about meanwhile; nothing was changed.");
         }
-        arrival.turnAway(SignedIn.login(), reason);
+        arrival.turnAway(SignedIn.login(), reason, time.now());
         ledger.write("held list turned away", arrival.fileName(), Map.of("arrival", id, "reason", reason));
         return view(arrivals.saveAndFlush(arrival));
     }

@@ -9,7 +9,6 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** A part of what lists change that somebody left out, until somebody lifts it. */
 @Entity
@@ -32,18 +31,18 @@ class LeftOutPart {
 
     protected LeftOutPart() {}
 
-    LeftOutPart(LeftOut part, String reason, String login) {
+    LeftOutPart(LeftOut part, String reason, String login, Instant at) {
         this.kind = part.kind();
         this.term = part.term();
         this.department = part.department();
         this.reason = reason;
         this.madeBy = login;
-        this.madeAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.madeAt = at;
     }
 
-    void lift(String login) {
+    void lift(String login, Instant at) {
         liftedBy = login;
-        liftedAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        liftedAt = at;
     }
 
     boolean isLifted() {

@@ -4,6 +4,7 @@ import chalkline.core.arrivals.LeftOut;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -23,9 +24,11 @@ class LeftOutService {
     private final LeftOutParts parts;
     private final LedgerService ledger;
     private final PeopleService people;
+    private final Time time;
     private final Policy policy;
 
-    LeftOutService(LeftOutParts parts, LedgerService ledger, PeopleService people, Policy policy) {
+    LeftOutService(LeftOutParts parts, LedgerService ledger, PeopleService people, Policy policy, Time time) {
+        this.time = time;
         this.policy = policy;
         this.parts = parts;
         this.ledger = ledger;
@@ -66,7 +69,7 @@ class LeftOutService {
                 .anyMatch(one -> one.part().equals(part))) {
             throw new Conflict("This part is left out already.");
         }
-        LeftOutPart kept = parts.saveAndFlush(new LeftOutPart(part, reason, SignedIn.login()));
+        LeftOutPart kept = parts.saveAndFlush(new LeftOutPart(part, reason, SignedIn.login(), time.now()));
         write("part of lists left out", kept);
         return view(kept, people.names());
     }
@@ -78,7 +81,7 @@ class LeftOutService {
         LeftOutPart part = parts.findById(id)
                 .filter(one -> !one.isLifted())
                 .orElseThrow(() -> new NotFound("Nothing is left out as number " + id + "."));
-        part.lift(SignedIn.login());
+        part.lift(SignedIn.login(), time.now());
         write("part of lists no longer left out", parts.saveAndFlush(part));
     }
 

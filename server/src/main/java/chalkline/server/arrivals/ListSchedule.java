@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
-import java.time.temporal.ChronoUnit;
 
 /** At what time of day a source's list is fetched by itself. */
 @Entity
@@ -32,7 +31,7 @@ class ListSchedule {
         atTime = at;
         lastDay = at.isAfter(now.toLocalTime()) ? now.toLocalDate().minusDays(1) : now.toLocalDate();
         changedBy = login;
-        changedAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        changedAt = now.toInstant();
     }
 
     boolean isDue(ZonedDateTime now) {

@@ -1,6 +1,7 @@
 package chalkline.server.arrivals;
 
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.Time;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.ZonedDateTime;
 import java.util.EnumSet;
@@ -16,9 +17,16 @@ class Nightly {
     private final ListSchedules schedules;
     private final Arrivals arrivals;
     private final ConventionsService conventions;
+    private final Time time;
     private final ListSources sources;
 
-    Nightly(ListSchedules schedules, Arrivals arrivals, ConventionsService conventions, ListSources sources) {
+    Nightly(
+            ListSchedules schedules,
+            Arrivals arrivals,
+            ConventionsService conventions,
+            ListSources sources,
+            Time time) {
+        this.time = time;
         this.schedules = schedules;
         this.arrivals = arrivals;
         this.conventions = conventions;
@@ -28,7 +36,7 @@ class Nightly {
     /** To be called again and again. */
     @Transactional
     public void look(SchedulerClient scheduler) {
-        ZonedDateTime now = ZonedDateTime.now(conventions.zone());
+        ZonedDateTime now = time.now().atZone(conventions.zone());
         for (ListSources.ListSource source : sources.all()) {
             boolean due = schedules
                     .findById(source.key())
@@ -46,9 +54,9 @@ class Nightly {
     /** A fetch that is still under way is not begun a second time. */
     private void fetch(ListSources.ListSource source, SchedulerClient scheduler) {
         if (arrivals.countByStateAndWayInAndSource(Arrival.State.READING, FETCHES, source.key()) == 0) {
-            Arrival arrival = arrivals.saveAndFlush(
-                    new Arrival(Arrival.Way.SCHEDULED, source.key(), source.name(), ArrivalService.SCHEDULE));
-            ReadArrival.schedule(scheduler, arrival);
+            Arrival arrival = arrivals.saveAndFlush(new Arrival(
+                    Arrival.Way.SCHEDULED, source.key(), source.name(), ArrivalService.SCHEDULE, time.now()));
+            ReadArrival.schedule(scheduler, arrival, time.now());
         }
     }
 }

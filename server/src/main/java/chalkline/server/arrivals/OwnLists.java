@@ -8,6 +8,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
@@ -23,8 +24,10 @@ public class OwnLists {
     private final Arrivals arrivals;
     private final ListStore store;
     private final LedgerService ledger;
+    private final Time time;
 
-    OwnLists(Arrivals arrivals, ListStore store, LedgerService ledger) {
+    OwnLists(Arrivals arrivals, ListStore store, LedgerService ledger, Time time) {
+        this.time = time;
         this.arrivals = arrivals;
         this.store = store;
         this.ledger = ledger;
@@ -74,8 +77,8 @@ public class OwnLists {
         if (now.id() != against) {
             throw new Conflict("Another list was taken into use meanwhile. Look at the rows again; nothing was kept.");
         }
-        Arrival arrival =
-                arrivals.saveAndFlush(new Arrival(Arrival.Way.SHEET, CombinedList.OWN, name, SignedIn.login()));
+        Arrival arrival = arrivals.saveAndFlush(
+                new Arrival(Arrival.Way.SHEET, CombinedList.OWN, name, SignedIn.login(), time.now()));
         Own before = own(now);
         Own after = change.apply(arrival.id(), store.read(now.id()), before);
         if (after.list().classes().size() > Bounds.OWN_SECTIONS) {
@@ -84,10 +87,10 @@ public class OwnLists {
         // nobody but this transaction knows of the arrival yet
         store.write(arrival.id(), after.list(), () -> {});
         arrival.merge(after.merged());
-        arrival.keep(after.list(), List.of(), now.id(), now.partsWith(CombinedList.OWN, arrival.id()));
+        arrival.keep(after.list(), List.of(), now.id(), now.partsWith(CombinedList.OWN, arrival.id()), time.now());
         arrival.brought(DepartmentTally.sum(
                 before.list().classes().keySet(), after.list().classes().keySet()));
-        arrival.use(SignedIn.login(), reason);
+        arrival.use(SignedIn.login(), reason, time.now());
         arrivals.saveAndFlush(arrival);
         ledger.write("own sections kept", name, Map.of("arrival", arrival.id(), "reason", reason));
         return arrival.id();

@@ -6,6 +6,7 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.formats.Fault;
 import chalkline.formats.FaultyFileException;
 import chalkline.formats.oneroster.OneRosterReader;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.LmsUnavailable;
@@ -49,10 +50,10 @@ class ReadArrival {
     record Work(long arrival) {}
 
     /** Has an arrival read in the background. */
-    static void schedule(SchedulerClient scheduler, Arrival arrival) {
+    static void schedule(SchedulerClient scheduler, Arrival arrival, Instant at) {
         scheduler.scheduleIfNotExists(TASK.instance(Long.toString(arrival.id()))
                 .data(new Work(arrival.id()))
-                .scheduledTo(Instant.now()));
+                .scheduledTo(at));
     }
 
     private static final Logger LOG = LoggerFactory.getLogger(ReadArrival.class);
@@ -67,6 +68,7 @@ class ReadArrival {
     private final RegistrarHttp registrar;
     private final NightMail mail;
     private final LeftOutParts leftOut;
+    private final Time time;
     private final TransactionTemplate transaction;
 
     ReadArrival(
@@ -79,7 +81,9 @@ class ReadArrival {
             RegistrarHttp registrar,
             NightMail mail,
             LeftOutParts leftOut,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.arrivals = arrivals;
         this.pieces = pieces;
         this.store = store;
@@ -125,7 +129,7 @@ class ReadArrival {
                 Files.delete(file);
             }
         } catch (FaultyFileException e) {
-            end(turn, "list refused", refused -> refused.refuse(e.faults(), e.count()));
+            end(turn, "list refused", refused -> refused.refuse(e.faults(), e.count(), time.now()));
         } catch (IOException | UncheckedIOException e) {
             LOG.warn("Arrival {} could not be read", turn.id(), e);
             refuse(turn, arrival, "it could not be brought here: " + said(e));
@@ -154,7 +158,7 @@ class ReadArrival {
         Optional<RegistrarHttp.Tags> tags =
                 bring(arrival, last.filter(this::isReadAsNow).map(Arrival::tags).orElse(RegistrarHttp.Tags.NONE), file);
         if (tags.isEmpty()) {
-            end(turn, "list was the same", same -> same.same(last.orElseThrow()));
+            end(turn, "list was the same", same -> same.same(last.orElseThrow(), time.now()));
             return;
         }
         List<LeftOut> parts = leftOut.findByLiftedAtIsNullOrderById().stream()
@@ -166,7 +170,7 @@ class ReadArrival {
                 .filter(one -> hash.equals(one.contentHash()))
                 .findFirst();
         if (known.isPresent()) {
-            end(turn, "list was the same", same -> same.same(known.get()));
+            end(turn, "list was the same", same -> same.same(known.get(), time.now()));
             return;
         }
         change(turn, one -> one.know(hash, tags.get()));
@@ -270,7 +274,7 @@ class ReadArrival {
         Fault fault = Fault.ofFile(arrival.fileName(), reason);
         end(turn, "list refused", refused -> {
             refused.know(null, RegistrarHttp.Tags.NONE);
-            refused.refuse(List.of(fault), 1);
+            refused.refuse(List.of(fault), 1, time.now());
         });
         try {
             store.forget(turn.id());
@@ -306,9 +310,9 @@ class ReadArrival {
                     .orElse(Map.of(arrival.source(), turn.id()));
             Long against = now.map(Arrival::id).orElse(null);
             if (trips.isEmpty()) {
-                arrival.keep(list, odd, against, parts);
+                arrival.keep(list, odd, against, parts, time.now());
             } else {
-                arrival.hold(list, odd, Objects.requireNonNull(against), parts, trips);
+                arrival.hold(list, odd, Objects.requireNonNull(against), parts, trips, time.now());
             }
             brought.ifPresent(arrival::brought);
         });

@@ -3,6 +3,7 @@ package chalkline.server.arrivals;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.policy.May;
 import chalkline.server.policy.MayPartly;
@@ -25,10 +26,16 @@ class ScheduleService {
     private final ListSchedules schedules;
     private final ConventionsService conventions;
     private final ListSources sources;
+    private final Time time;
     private final LedgerService ledger;
 
     ScheduleService(
-            ListSchedules schedules, ConventionsService conventions, ListSources sources, LedgerService ledger) {
+            ListSchedules schedules,
+            ConventionsService conventions,
+            ListSources sources,
+            LedgerService ledger,
+            Time time) {
+        this.time = time;
         this.schedules = schedules;
         this.conventions = conventions;
         this.sources = sources;
@@ -71,7 +78,7 @@ class ScheduleService {
     }
 
     private View view(ListSources.ListSource source, ListSchedule schedule) {
-        ZonedDateTime now = ZonedDateTime.now(conventions.zone());
+        ZonedDateTime now = time.now().atZone(conventions.zone());
         return new View(
                 source.key(),
                 source.name(),
@@ -97,7 +104,7 @@ class ScheduleService {
         Optional<ListSchedule> there = schedules.lock(key);
         Map<String, Object> before = there.map(ScheduleService::told).orElse(Map.of("active", false));
         ListSchedule schedule = there.orElseGet(() -> new ListSchedule(key));
-        schedule.set(active, at, ZonedDateTime.now(conventions.zone()), SignedIn.login());
+        schedule.set(active, at, time.now().atZone(conventions.zone()), SignedIn.login());
         ledger.write(
                 active ? "schedule set" : "schedule switched off",
                 source.name(),

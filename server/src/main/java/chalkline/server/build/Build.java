@@ -89,7 +89,7 @@ class Build {
 
     protected Build() {}
 
-    private Build(ProofKey proof, Kind kind, String wanted, String startedBy) {
+    private Build(ProofKey proof, Kind kind, String wanted, String startedBy, Instant at) {
         prove(proof);
         this.term = proof.term();
         this.kind = kind;
@@ -97,42 +97,38 @@ class Build {
         this.templates = "{}";
         this.reason = "";
         this.startedBy = startedBy;
-        this.startedAt = now();
+        this.startedAt = at;
         this.state = State.PLANNING;
     }
 
     /** @param wanted a {@link Wanted} as JSON */
-    static Build of(ProofKey proof, String wanted, String startedBy) {
-        return new Build(proof, Kind.BUILD, wanted, startedBy);
+    static Build of(ProofKey proof, String wanted, String startedBy, Instant at) {
+        return new Build(proof, Kind.BUILD, wanted, startedBy, at);
     }
 
     /** What puts shells away. */
-    static Build away(ProofKey now, String wanted, String startedBy) {
-        return new Build(now, Kind.PUT_AWAY, wanted, startedBy);
+    static Build away(ProofKey now, String wanted, String startedBy, Instant at) {
+        return new Build(now, Kind.PUT_AWAY, wanted, startedBy, at);
     }
 
     /** What fills standing shells once more. */
-    static Build fillingAgain(ProofKey now, String wanted, String startedBy) {
-        return new Build(now, Kind.FILL_AGAIN, wanted, startedBy);
+    static Build fillingAgain(ProofKey now, String wanted, String startedBy, Instant at) {
+        return new Build(now, Kind.FILL_AGAIN, wanted, startedBy, at);
     }
 
     /** What is left of another build, planned anew. */
-    static Build after(Build other, String wanted, String startedBy) {
-        Build build = new Build(other.proof(), other.kind, wanted, startedBy);
+    static Build after(Build other, String wanted, String startedBy, Instant at) {
+        Build build = new Build(other.proof(), other.kind, wanted, startedBy, at);
         build.follows = other.id;
         build.undoes = other.undoes;
         return build;
     }
 
     /** What takes another build back. */
-    static Build undoing(Build other, String wanted, String startedBy) {
-        Build build = new Build(other.proof(), Kind.TAKE_BACK, wanted, startedBy);
+    static Build undoing(Build other, String wanted, String startedBy, Instant at) {
+        Build build = new Build(other.proof(), Kind.TAKE_BACK, wanted, startedBy, at);
         build.undoes = other.id;
         return build;
-    }
-
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.MICROS);
     }
 
     /** The proof that it carries out. */
@@ -205,14 +201,14 @@ class Build {
         reason = why;
     }
 
-    void end(boolean failures) {
+    private void end(boolean failures, Instant at) {
         state = failures ? State.FAILED : State.DONE;
-        endedAt = now();
+        endedAt = at;
     }
 
-    void end(boolean failures, String why) {
+    void end(boolean failures, String why, Instant at) {
         reason = why;
-        end(failures);
+        end(failures, at);
     }
 
     boolean isUnderWay() {

@@ -24,8 +24,6 @@ import org.springframework.stereotype.Component;
 @Component
 class BuildEngine implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(BuildEngine.class);
-    private static final long LOOK_MILLIS = 250;
-    private static final long RENEW_NANOS = TimeUnit.SECONDS.toNanos(2);
     private static final int LONGEST_STOP_SECONDS = 25;
 
     private final BuildLots lots;
@@ -42,7 +40,9 @@ class BuildEngine implements DisposableBean {
     private final Map<String, BuildLots.Lot> inHand = new ConcurrentHashMap<>();
     private final Semaphore wake = new Semaphore(0);
     private volatile boolean stopping;
-    private long renewedAt = System.nanoTime() - RENEW_NANOS;
+    private final long renewNanos;
+    private final long lookMillis;
+    private long renewedAt;
     private boolean busy;
 
     BuildEngine(BuildLots lots, Records records, LotWork work, CallsAtOnce atOnce, ChalkLineSettings settings) {
@@ -50,6 +50,9 @@ class BuildEngine implements DisposableBean {
         this.records = records;
         this.work = work;
         this.atOnce = atOnce;
+        this.renewNanos = settings.builds().renewEvery().toNanos();
+        this.lookMillis = settings.builds().lookEvery().toMillis();
+        this.renewedAt = System.nanoTime() - renewNanos;
         this.most = 2 * settings.lms().callsAtOnce() + 1;
     }
 
@@ -79,7 +82,7 @@ class BuildEngine implements DisposableBean {
                 away = true;
             }
             try {
-                if (wake.tryAcquire(LOOK_MILLIS, TimeUnit.MILLISECONDS)) {
+                if (wake.tryAcquire(lookMillis, TimeUnit.MILLISECONDS)) {
                     wake.drainPermits();
                 }
             } catch (InterruptedException e) {
@@ -89,7 +92,7 @@ class BuildEngine implements DisposableBean {
     }
 
     private void renew() {
-        if (System.nanoTime() - renewedAt >= RENEW_NANOS) {
+        if (System.nanoTime() - renewedAt >= renewNanos) {
             renewedAt = System.nanoTime();
             if (busy) {
                 atOnce.share();

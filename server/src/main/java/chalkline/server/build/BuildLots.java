@@ -1,6 +1,7 @@
 package chalkline.server.build;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Time;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
@@ -18,15 +19,18 @@ import org.springframework.stereotype.Repository;
  */
 @Repository
 class BuildLots {
-    static final Duration LEASE = Duration.ofSeconds(10);
     private static final long LOTS_OF_A_BUILD = 1_000_000;
 
     private final JdbcClient db;
     private final JdbcTemplate batches;
     private final String node;
+    private final Duration lease;
+    private final Time time;
 
-    BuildLots(JdbcClient db, JdbcTemplate batches, ChalkLineSettings settings) {
+    BuildLots(JdbcClient db, JdbcTemplate batches, ChalkLineSettings settings, Time time) {
+        this.time = time;
         this.node = settings.node();
+        this.lease = settings.builds().lease();
         this.db = db;
         this.batches = batches;
     }
@@ -52,7 +56,7 @@ class BuildLots {
                 build,
                 List.of(
                         new Row(id(build, 0), Phase.PLAN, startsAt),
-                        new Row(id(build, (int) LOTS_OF_A_BUILD - 1), Phase.END, Instant.now())));
+                        new Row(id(build, (int) LOTS_OF_A_BUILD - 1), Phase.END, time.now())));
     }
 
     void insert(long build, Collection<Row> rows) {
@@ -75,7 +79,7 @@ class BuildLots {
 
     /** Takes up to so many lots that are due; to be called within a transaction. */
     List<Lot> claim(int most) {
-        Timestamp now = Timestamp.from(Instant.now());
+        Timestamp now = Timestamp.from(time.now());
         List<Active> active = db.sql("select id, if(state = 'ENDING', :end, phase) phase from build b"
                         + " where state in ('PLANNED', 'PLANNING', 'RUNNING', 'WAITING') or (state = 'ENDING' and not exists"
                         + " (select 1 from build_lot l where l.build_id = b.id and l.lease_until > :now and l.phase <> :end))"
@@ -111,8 +115,8 @@ class BuildLots {
                 .list();
     }
 
-    private static Timestamp until() {
-        return Timestamp.from(Instant.now().plus(LEASE));
+    private Timestamp until() {
+        return Timestamp.from(time.now().plus(lease));
     }
 
     /** Keeps lots in hand whose calls take long. */
@@ -142,7 +146,7 @@ class BuildLots {
     void postpone(Lot lot, Duration wait, int tries, int errors) {
         db.sql("update build_lot set lease = null, lease_until = null, due_at = ?, tries = ?, errors = ?"
                         + " where id = ? and lease = ?")
-                .params(Timestamp.from(Instant.now().plus(wait)), tries, errors, lot.id(), lot.lease())
+                .params(Timestamp.from(time.now().plus(wait)), tries, errors, lot.id(), lot.lease())
                 .update();
     }
 

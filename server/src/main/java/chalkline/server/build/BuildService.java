@@ -5,6 +5,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.LmsWriting;
@@ -48,6 +49,7 @@ public class BuildService {
     private final PeopleService people;
     private final JsonMapper json;
     private final OwnBuilds own;
+    private final Time time;
 
     BuildService(
             Builds builds,
@@ -64,7 +66,9 @@ public class BuildService {
             LedgerService ledger,
             PeopleService people,
             JsonMapper json,
-            OwnBuilds own) {
+            OwnBuilds own,
+            Time time) {
+        this.time = time;
         this.own = own;
         this.builds = builds;
         this.steps = steps;
@@ -164,7 +168,7 @@ public class BuildService {
         return outsideTheProof(
                 term,
                 new Wanted(keys, 0, List.of(), true, false, away, null),
-                (now, wanted) -> Build.away(now, wanted, SignedIn.login()));
+                (now, wanted) -> Build.away(now, wanted, SignedIn.login(), time.now()));
     }
 
     /**
@@ -178,7 +182,7 @@ public class BuildService {
         return outsideTheProof(
                 term,
                 new Wanted(keys, 0, List.of(), true, false, null, master),
-                (now, wanted) -> Build.fillingAgain(now, wanted, SignedIn.login()));
+                (now, wanted) -> Build.fillingAgain(now, wanted, SignedIn.login(), time.now()));
     }
 
     private long outsideTheProof(String term, Wanted wanted, BiFunction<ProofKey, String, Build> build) {
@@ -200,7 +204,7 @@ public class BuildService {
         checks.refuseOld(proof);
         if (order.at() == null) {
             refuseTwo(proof.term());
-        } else if (order.at().isBefore(Instant.now())) {
+        } else if (order.at().isBefore(time.now())) {
             throw new Refusal("at", 0, "That time is over. Give one to come, or none to begin at once.");
         }
         if (known) {
@@ -211,7 +215,7 @@ public class BuildService {
             Checks.refuseMissingTemplates(rows, starts.names(proof));
         }
         Wanted wanted = new Wanted(order.keys(), order.closes(), List.of(), known, order.putBack(), null, null);
-        Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login());
+        Build build = Build.of(proof, json.writeValueAsString(wanted), SignedIn.login(), time.now());
         build.tryFirst(order.trial());
         if (order.at() != null) {
             build.startAt(order.at());
@@ -266,7 +270,9 @@ public class BuildService {
             }
             Wanted before = json.readValue(other.wanted(), Wanted.class);
             Wanted wanted = new Wanted(Set.of(), 0, causes, true, false, before.away(), before.master());
-            return kept(Build.after(other, json.writeValueAsString(wanted), SignedIn.login()), "build tried again");
+            return kept(
+                    Build.after(other, json.writeValueAsString(wanted), SignedIn.login(), time.now()),
+                    "build tried again");
         });
     }
 
@@ -290,7 +296,9 @@ public class BuildService {
                 throw new Conflict("This build has not begun yet; there is nothing to take back.");
             }
             Wanted wanted = new Wanted(Set.of(), 0, List.of(), true);
-            return kept(Build.undoing(other, json.writeValueAsString(wanted), SignedIn.login()), "build taken back");
+            return kept(
+                    Build.undoing(other, json.writeValueAsString(wanted), SignedIn.login(), time.now()),
+                    "build taken back");
         });
     }
 

@@ -10,7 +10,6 @@ import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -51,7 +50,14 @@ class BuildStep {
     protected BuildStep() {}
 
     /** @param callKey the key of the call that it is sent in, made once and the same at every try */
-    BuildStep(long buildId, long lot, int ordinal, PlannedStep planned, @Nullable String payload, String callKey) {
+    BuildStep(
+            long buildId,
+            long lot,
+            int ordinal,
+            PlannedStep planned,
+            @Nullable String payload,
+            String callKey,
+            Instant at) {
         this.buildId = buildId;
         this.lot = lot;
         this.ordinal = ordinal;
@@ -66,21 +72,17 @@ class BuildStep {
         this.reason = planned.reason();
         this.job = planned.job();
         // a copy that goes on from an earlier build has its time from now on
-        this.settledAt = planned.job() == null ? null : now();
+        this.settledAt = planned.job() == null ? null : at;
         this.idempotencyKey = callKey;
-    }
-
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.MICROS);
     }
 
     String callKey() {
         return idempotencyKey;
     }
 
-    void settle(Lms.Answer answer) {
+    void settle(Lms.Answer answer, Instant at) {
         attempts++;
-        settledAt = now();
+        settledAt = at;
         job = answer.job();
         mark = answer.mark();
         made = answer.made();
@@ -95,23 +97,23 @@ class BuildStep {
         }
     }
 
-    void copied(@Nullable Long newMark) {
+    void copied(@Nullable Long newMark, Instant at) {
         state = StepState.DONE;
         mark = newMark;
-        settledAt = now();
+        settledAt = at;
     }
 
     /** A copy that came to nothing is made anew when it is tried again. */
-    void lost(String why, String words) {
-        fail(why, words);
+    void lost(String why, String words, Instant at) {
+        fail(why, words, at);
         job = null;
     }
 
-    void fail(String why, String words) {
+    void fail(String why, String words, Instant at) {
         state = StepState.FAILED;
         refused = why;
         reason = words;
-        settledAt = now();
+        settledAt = at;
     }
 
     void holdBack(String words) {
@@ -130,8 +132,8 @@ class BuildStep {
     }
 
     /** Whether it was sent so long ago. */
-    boolean hasLasted(Duration most) {
-        return settledAt != null && settledAt.plus(most).isBefore(Instant.now());
+    boolean hasLasted(Duration most, Instant now) {
+        return settledAt != null && settledAt.plus(most).isBefore(now);
     }
 
     Long id() {

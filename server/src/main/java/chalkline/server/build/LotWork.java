@@ -2,6 +2,7 @@ package chalkline.server.build;
 
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Jobs;
+import chalkline.server.frame.Time;
 import chalkline.server.lms.CallsAtOnce;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
@@ -47,10 +48,6 @@ class LotWork {
     private static final Logger LOG = LoggerFactory.getLogger(LotWork.class);
     private static final int MOST_TRIES = 12;
     private static final int MOST_ERRORS = 3;
-    private static final Duration FIRST_PAUSE = Duration.ofMillis(200);
-    private static final Duration LONGEST_PAUSE = Duration.ofSeconds(10);
-    private static final Duration ANSWERS_OTHERS = Duration.ofSeconds(30);
-    private static final Duration SILENT = Duration.ofSeconds(3);
     private static final Duration SOON = Duration.ofMillis(200);
     private static final Set<Build.State> GOES_ON = EnumSet.of(Build.State.RUNNING, Build.State.WAITING);
 
@@ -65,6 +62,7 @@ class LotWork {
     private final BuiltShells built;
     private final CallsAtOnce atOnce;
     private final Jobs jobs;
+    private final Time time;
     private final ChalkLineSettings settings;
 
     LotWork(
@@ -79,7 +77,9 @@ class LotWork {
             BuiltShells built,
             CallsAtOnce atOnce,
             Jobs jobs,
-            ChalkLineSettings settings) {
+            ChalkLineSettings settings,
+            Time time) {
+        this.time = time;
         this.builds = builds;
         this.steps = steps;
         this.lots = lots;
@@ -156,13 +156,14 @@ class LotWork {
                 records.refused(lot, all, group, word, String.valueOf(e.getMessage()));
                 return;
             } catch (LmsUnavailable e) {
-                boolean alone = isAboutTheCall(e, atOnce.sinceAnswer());
+                boolean alone = isAboutTheCall(
+                        e, atOnce.sinceAnswer(), settings.builds().answersOthers());
                 if (!alone || tries + 1 < MOST_TRIES) {
                     postpone(lot, e, alone ? tries + 1 : tries);
                     return;
                 }
                 String reason = e.getMessage() + " So it did " + MOST_TRIES + " times, while it answered other calls.";
-                group.forEach(step -> step.fail(FAILS, reason));
+                group.forEach(step -> step.fail(FAILS, reason, time.now()));
                 record(lot, all, group);
             }
             state = records.stateOf(lot.build());
@@ -186,7 +187,7 @@ class LotWork {
     private void settle(Build build, BuildLots.Lot lot, List<BuildStep> all, List<BuildStep> group) {
         List<Lms.Answer> answers = calls.send(build, lot.phase(), group, intended -> records.settled(lot, intended));
         for (int i = 0; i < group.size(); i++) {
-            group.get(i).settle(answers.get(i));
+            group.get(i).settle(answers.get(i), time.now());
             boolean stays = build.kind() == Build.Kind.TAKE_BACK
                     && TakeBack.LEAVES_AS_IT_IS.contains(group.get(i).refused());
             if (group.get(i).state() == StepState.FAILED && stays) {
@@ -252,15 +253,16 @@ class LotWork {
         for (BuildStep copy : copies) {
             Lms.CopyState state = byJob.get(copy.job().orElseThrow());
             if (state == null) {
-                copy.lost("copy-lost", "The LMS knows nothing of this copy any more.");
+                copy.lost("copy-lost", "The LMS knows nothing of this copy any more.", time.now());
             } else if (state.done()) {
-                copy.copied(state.mark());
+                copy.copied(state.mark(), time.now());
             } else if (state.failed() != null) {
-                copy.lost("copy-failed", state.failed());
-            } else if (copy.hasLasted(settings.lms().longestCopy())) {
+                copy.lost("copy-failed", state.failed(), time.now());
+            } else if (copy.hasLasted(settings.lms().longestCopy(), time.now())) {
                 copy.lost(
                         "copy-endless",
-                        "The copy did not end within " + minutes(settings.lms().longestCopy()) + ".");
+                        "The copy did not end within " + minutes(settings.lms().longestCopy()) + ".",
+                        time.now());
             } else {
                 continue;
             }
@@ -304,7 +306,7 @@ class LotWork {
                 ? jittered(settings.lms().leftAlone().dividedBy(2))
                 : e.after().map(LotWork::spread).orElseGet(() -> jittered(grown(tries)));
         lots.postpone(lot, wait, tries, lot.errors());
-        if (atOnce.sinceAnswer().compareTo(SILENT) > 0) {
+        if (atOnce.sinceAnswer().compareTo(settings.builds().silent()) > 0) {
             records.change(lot.build(), build -> {
                 if (build.state() == Build.State.RUNNING || build.state() == Build.State.PLANNING) {
                     LOG.warn("Build {} waits: {}", build.id(), e.getMessage());
@@ -314,17 +316,18 @@ class LotWork {
         }
     }
 
-    private static Duration grown(int tries) {
-        Duration grown = FIRST_PAUSE.multipliedBy(1L << Math.min(tries, 10));
-        return grown.compareTo(LONGEST_PAUSE) < 0 ? grown : LONGEST_PAUSE;
+    private Duration grown(int tries) {
+        Duration grown = settings.builds().firstPause().multipliedBy(1L << Math.min(tries, 10));
+        Duration longest = settings.builds().longestPause();
+        return grown.compareTo(longest) < 0 ? grown : longest;
     }
 
     /**
      * Whether it is this call that comes to nothing, rather than the LMS being away or having too many calls, which says
      * nothing of this one, however often.
      */
-    static boolean isAboutTheCall(LmsUnavailable e, Duration sinceAnswer) {
-        return !(e instanceof LmsLeftAlone || e instanceof LmsTooMany) && sinceAnswer.compareTo(ANSWERS_OTHERS) < 0;
+    static boolean isAboutTheCall(LmsUnavailable e, Duration sinceAnswer, Duration answersOthers) {
+        return !(e instanceof LmsLeftAlone || e instanceof LmsTooMany) && sinceAnswer.compareTo(answersOthers) < 0;
     }
 
     /** All that are told the same second would come in it together, and most would be sent away again. */

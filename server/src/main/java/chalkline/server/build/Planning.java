@@ -5,6 +5,7 @@ import chalkline.core.proof.ProofRow;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
+import chalkline.server.frame.Time;
 import chalkline.server.lms.HeldService;
 import chalkline.server.lms.Lms;
 import chalkline.server.outlines.StartService;
@@ -13,7 +14,6 @@ import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import chalkline.server.templates.TemplateService;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -34,7 +34,6 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class Planning {
     private static final int PART = 1000;
-    private static final Duration UNTIL_THE_OTHER_ENDED = Duration.ofSeconds(5);
 
     private final Builds builds;
     private final BuildSteps steps;
@@ -49,6 +48,7 @@ class Planning {
     private final HeldService held;
     private final ChalkLineSettings settings;
     private final JsonMapper json;
+    private final Time time;
 
     Planning(
             Builds builds,
@@ -63,7 +63,9 @@ class Planning {
             TemplateService templates,
             HeldService held,
             ChalkLineSettings settings,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.builds = builds;
         this.steps = steps;
         this.lots = lots;
@@ -86,7 +88,7 @@ class Planning {
             return;
         }
         if (build.state() == Build.State.PLANNED && !takesItsTurn(lot, build)) {
-            lots.postpone(lot, UNTIL_THE_OTHER_ENDED, 0, 0);
+            lots.postpone(lot, settings.builds().afterOther(), 0, 0);
             return;
         }
         Writer writer = new Writer(lot, build);
@@ -316,7 +318,7 @@ class Planning {
                 String key = step.callKey() == null
                         ? call + "-" + kind + "-" + nth / settings.lms().batch()
                         : step.callKey();
-                part.add(new BuildStep(build, id, stepCount++, step, written(step.payload()), key));
+                part.add(new BuildStep(build, id, stepCount++, step, written(step.payload()), key, time.now()));
                 boolean kept = step.state() == StepState.KEPT;
                 waits |= !kept;
                 if (!kept && !step.shellKey().isEmpty()) {
@@ -325,7 +327,7 @@ class Planning {
                 }
             }
             if (waits) {
-                rows.add(new BuildLots.Row(id, planned.phase(), Instant.now()));
+                rows.add(new BuildLots.Row(id, planned.phase(), time.now()));
             }
             if (part.size() >= PART) {
                 write();

@@ -1,6 +1,7 @@
 package chalkline.server.build;
 
 import chalkline.server.frame.OnceMore;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.sql.Timestamp;
@@ -33,6 +34,7 @@ class Records {
     private final JdbcTemplate batches;
     private final TransactionTemplate transaction;
     private final MeterRegistry metrics;
+    private final Time time;
 
     Records(
             Builds builds,
@@ -43,7 +45,9 @@ class Records {
             JdbcClient db,
             JdbcTemplate batches,
             PlatformTransactionManager transactions,
-            MeterRegistry metrics) {
+            MeterRegistry metrics,
+            Time time) {
+        this.time = time;
         this.metrics = metrics;
         this.builds = builds;
         this.steps = steps;
@@ -186,7 +190,7 @@ class Records {
     /** The LMS refuses a whole call: its steps have failed, and nothing more of the build is begun. */
     void refused(BuildLots.Lot lot, List<BuildStep> all, List<BuildStep> group, String refused, String reason) {
         within(() -> changeHeld(lot.build(), build -> {
-            group.forEach(step -> step.fail(refused, reason));
+            group.forEach(step -> step.fail(refused, reason, time.now()));
             write(group);
             holdBack(lot, group);
             end(lot, all, build);
@@ -219,7 +223,7 @@ class Records {
                     && !steps.existsByBuildIdAndStateNotIn(build.id(), Set.of(StepState.DONE, StepState.KEPT));
             // what it waited for is over; only why it was to end stays
             String asked = build.state() == Build.State.ENDING ? build.reason() : "";
-            build.end(!through, trouble.isEmpty() ? asked : trouble);
+            build.end(!through, trouble.isEmpty() ? asked : trouble, time.now());
             writeEnd(build);
         }));
     }
@@ -230,7 +234,7 @@ class Records {
             lots.end(lot);
             steps.deleteOf(build.id());
             lots.endAll(build.id());
-            build.end(true, reason);
+            build.end(true, reason, time.now());
             writeEnd(build);
         }));
     }

@@ -8,6 +8,7 @@ import chalkline.formats.conventions.ConventionsWriter;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -34,6 +35,7 @@ public class ConventionsService {
     private final ConventionsVersions versions;
     private final LedgerService ledger;
     private final PeopleService people;
+    private final Time time;
     private final ObjectProvider<KeepCheck> checks;
     private final LoadingCache<Integer, Conventions> read =
             Caffeine.newBuilder().maximumSize(20).build(this::read);
@@ -42,7 +44,9 @@ public class ConventionsService {
             ConventionsVersions versions,
             LedgerService ledger,
             PeopleService people,
-            ObjectProvider<KeepCheck> checks) {
+            ObjectProvider<KeepCheck> checks,
+            Time time) {
+        this.time = time;
         this.checks = checks;
         this.versions = versions;
         this.ledger = ledger;
@@ -128,7 +132,7 @@ public class ConventionsService {
         int number = basedOn + 1;
         try {
             versions.saveAndFlush(new ConventionsVersion(
-                    number, basedOn, ConventionsWriter.write(conventions), SignedIn.login(), note));
+                    number, basedOn, ConventionsWriter.write(conventions), SignedIn.login(), note, time.now()));
         } catch (DataIntegrityViolationException e) {
             throw new Conflict("Version " + number + " was kept by someone else at the same moment.");
         }

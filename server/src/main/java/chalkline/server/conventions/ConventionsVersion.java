@@ -3,7 +3,6 @@ package chalkline.server.conventions;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** The conventions as they were kept once. Never changed. */
 @Entity
@@ -19,11 +18,11 @@ class ConventionsVersion {
 
     protected ConventionsVersion() {}
 
-    ConventionsVersion(int number, int basedOn, String yaml, String keptBy, String note) {
+    ConventionsVersion(int number, int basedOn, String yaml, String keptBy, String note, Instant at) {
         this.number = number;
         this.basedOn = basedOn;
         this.yaml = yaml;
-        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.keptAt = at;
         this.keptBy = keptBy;
         this.note = note;
     }

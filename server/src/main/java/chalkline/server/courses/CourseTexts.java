@@ -1,8 +1,8 @@
 package chalkline.server.courses;
 
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import java.sql.Timestamp;
-import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -11,8 +11,10 @@ import org.springframework.stereotype.Repository;
 @Repository
 class CourseTexts {
     private final JdbcClient db;
+    private final Time time;
 
-    CourseTexts(JdbcClient db) {
+    CourseTexts(JdbcClient db, Time time) {
+        this.time = time;
         this.db = db;
     }
 
@@ -44,7 +46,7 @@ class CourseTexts {
                         words.prerequisites(),
                         words.technical(),
                         SignedIn.login(),
-                        Timestamp.from(Instant.now()))
+                        Timestamp.from(time.now()))
                 .update();
     }
 }

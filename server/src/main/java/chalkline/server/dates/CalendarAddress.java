@@ -8,7 +8,6 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** An address at which a calendar can be subscribed to. A new secret makes the address before it worthless. */
 @Entity
@@ -36,9 +35,9 @@ class CalendarAddress {
         this.scopeKey = scopeKey;
     }
 
-    void renew(String hash, String by) {
+    void renew(String hash, String by, Instant at) {
         secretHash = hash;
-        madeAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        madeAt = at;
         madeBy = by;
     }
 

@@ -21,10 +21,10 @@ class CalendarEvent implements Persistable<String> {
 
     protected CalendarEvent() {}
 
-    CalendarEvent(String uid, String fingerprint) {
+    CalendarEvent(String uid, String fingerprint, Instant at) {
         this.uid = uid;
         this.fingerprint = fingerprint;
-        this.changedAt = now();
+        this.changedAt = at.truncatedTo(ChronoUnit.SECONDS);
         this.fresh = true;
     }
 
@@ -34,18 +34,14 @@ class CalendarEvent implements Persistable<String> {
     }
 
     /** Takes another content, as a newer version; whether it is another one. */
-    boolean take(String other) {
+    boolean take(String other, Instant at) {
         if (is(other)) {
             return false;
         }
         fingerprint = other;
         sequence++;
-        changedAt = now();
+        changedAt = at.truncatedTo(ChronoUnit.SECONDS);
         return true;
-    }
-
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.SECONDS);
     }
 
     @Override

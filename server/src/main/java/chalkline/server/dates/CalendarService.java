@@ -11,6 +11,7 @@ import chalkline.formats.calendar.CalendarWriter;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.MayPartly;
@@ -45,6 +46,7 @@ class CalendarService {
     private final LedgerService ledger;
     private final PeopleService people;
     private final TransactionTemplate transaction;
+    private final Time time;
     private final Reached reached;
 
     CalendarService(
@@ -55,7 +57,9 @@ class CalendarService {
             LedgerService ledger,
             PeopleService people,
             TransactionTemplate transaction,
-            Reached reached) {
+            Reached reached,
+            Time time) {
+        this.time = time;
         this.reached = reached;
         this.proofs = proofs;
         this.conventions = conventions;
@@ -127,7 +131,7 @@ class CalendarService {
         CalendarAddress address = addresses
                 .findByTermAndKindAndScopeKey(term, kind, key)
                 .orElseGet(() -> new CalendarAddress(term, kind, key));
-        address.renew(Digest.of(secret), SignedIn.login());
+        address.renew(Digest.of(secret), SignedIn.login(), time.now());
         addresses.save(address);
         ledger.write("calendar address made", name(kind, key), Map.of("term", term));
         return new Made("/calendars/" + secret + ".ics");
@@ -214,8 +218,8 @@ class CalendarService {
                 for (Entries.Entry entry : entries) {
                     CalendarEvent event = known.get(entry.uid());
                     if (event == null) {
-                        known.put(entry.uid(), events.save(new CalendarEvent(entry.uid(), content(entry))));
-                    } else if (event.take(content(entry))) {
+                        known.put(entry.uid(), events.save(new CalendarEvent(entry.uid(), content(entry), time.now())));
+                    } else if (event.take(content(entry), time.now())) {
                         events.save(event);
                     }
                 }

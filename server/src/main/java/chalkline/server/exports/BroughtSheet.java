@@ -8,7 +8,6 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import org.jspecify.annotations.Nullable;
 
 /** A sheet that an LMS gave back for an export, and what it came to. */
@@ -43,18 +42,14 @@ class BroughtSheet {
 
     protected BroughtSheet() {}
 
-    BroughtSheet(long export, String name, String by) {
+    BroughtSheet(long export, String name, String by, Instant at) {
         this.exportId = export;
         this.name = name;
         this.state = State.READING;
         this.unknown = "[]";
         this.reason = "";
         this.broughtBy = by;
-        this.broughtAt = now();
-    }
-
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.broughtAt = at;
     }
 
     /**
@@ -63,8 +58,8 @@ class BroughtSheet {
      * @param lines the first of the lines that mean no row, as JSON
      * @param shells how many shells are from then on not what builds left of them
      */
-    void cameTo(ResultLines.Came came, String lines, int shells) {
-        end(State.READ, "");
+    void cameTo(ResultLines.Came came, String lines, int shells, Instant at) {
+        end(State.READ, "", at);
         passed = came.passed();
         failed = came.failed();
         unknownCount = came.unknownCount();
@@ -72,14 +67,14 @@ class BroughtSheet {
         back = shells;
     }
 
-    void giveUp(String why) {
-        end(State.FAILED, why);
+    void giveUp(String why, Instant at) {
+        end(State.FAILED, why, at);
     }
 
-    private void end(State how, String why) {
+    private void end(State how, String why, Instant at) {
         state = how;
         reason = why;
-        endedAt = now();
+        endedAt = at;
     }
 
     long id() {

@@ -9,7 +9,6 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -94,7 +93,7 @@ class Export {
 
     protected Export() {}
 
-    private Export(Form form, String name, String yaml, ProofKey proof, boolean differences, String by) {
+    private Export(Form form, String name, String yaml, ProofKey proof, boolean differences, String by, Instant at) {
         this.form = form;
         this.name = name;
         this.yaml = yaml;
@@ -104,34 +103,30 @@ class Export {
         this.held = proof.held();
         this.differences = differences;
         this.askedBy = by;
-        this.askedAt = now();
+        this.askedAt = at;
         this.state = State.WRITING;
         this.reason = "";
     }
 
     /** Sheets that are yet to be written. */
-    static Export of(KeptProfile profile, ProofKey proof, boolean differences, String by) {
-        Export export = new Export(Form.PROFILE, profile.name(), profile.yaml(), proof, differences, by);
+    static Export of(KeptProfile profile, ProofKey proof, boolean differences, String by, Instant at) {
+        Export export = new Export(Form.PROFILE, profile.name(), profile.yaml(), proof, differences, by, at);
         export.profileId = profile.id();
         return export;
     }
 
     /** A bundle, which is written whenever it is fetched. */
-    static Export bundle(Form form, ProofKey proof, Optional<Export> since, String by) {
-        Export export = new Export(form, "OneRoster " + form.version(), "", proof, since.isPresent(), by);
+    static Export bundle(Form form, ProofKey proof, Optional<Export> since, String by, Instant at) {
+        Export export = new Export(form, "OneRoster " + form.version(), "", proof, since.isPresent(), by, at);
         export.since = since.map(Export::id).orElse(null);
-        export.end(State.WRITTEN, "");
+        export.end(State.WRITTEN, "", at);
         return export;
     }
 
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.MICROS);
-    }
-
-    void end(State how, String why) {
+    void end(State how, String why, Instant at) {
         state = how;
         reason = why;
-        endedAt = now();
+        endedAt = at;
     }
 
     long id() {

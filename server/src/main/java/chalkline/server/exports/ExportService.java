@@ -8,6 +8,7 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -44,6 +45,7 @@ class ExportService {
     private final PeopleService people;
     private final LedgerService ledger;
     private final SchedulerClient scheduler;
+    private final Time time;
     private final JsonMapper json;
 
     ExportService(
@@ -56,7 +58,9 @@ class ExportService {
             PeopleService people,
             LedgerService ledger,
             SchedulerClient scheduler,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.exports = exports;
         this.lines = lines;
         this.sheets = sheets;
@@ -78,12 +82,13 @@ class ExportService {
     @Transactional
     public ExportViews.One write(String term, long profile, boolean differences) {
         ProofKey now = standing(term);
-        Export export = exports.saveAndFlush(Export.of(profiles.find(profile), now, differences, SignedIn.login()));
+        Export export =
+                exports.saveAndFlush(Export.of(profiles.find(profile), now, differences, SignedIn.login(), time.now()));
         ledger.write(
                 "export written",
                 export.name(),
                 Map.of("export", export.id(), "term", term, "differences", differences));
-        WriteExport.schedule(scheduler, export.id());
+        WriteExport.schedule(scheduler, export.id(), time.now());
         return view(export);
     }
 
@@ -102,7 +107,7 @@ class ExportService {
             throw new Refusal("No bundle of this form went through yet, so there is nothing to hold it against."
                     + " Write all of it first.");
         }
-        Export export = exports.saveAndFlush(Export.bundle(form, now, last, SignedIn.login()));
+        Export export = exports.saveAndFlush(Export.bundle(form, now, last, SignedIn.login(), time.now()));
         ledger.write(
                 "export written",
                 export.name(),
@@ -193,7 +198,7 @@ class ExportService {
     @Transactional
     int passed(long id) {
         Export export = find(id);
-        export.end(Export.State.PASSED, "");
+        export.end(Export.State.PASSED, "", time.now());
         exports.save(export);
         return 1;
     }

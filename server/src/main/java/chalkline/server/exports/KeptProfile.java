@@ -7,7 +7,6 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import org.jspecify.annotations.Nullable;
 
 /** An export profile as it is kept. Two who change it at once change it at one version, of which one wins. */
@@ -32,11 +31,11 @@ class KeptProfile {
         return new KeptProfile();
     }
 
-    void keep(String name, String yaml, String by) {
+    void keep(String name, String yaml, String by, Instant at) {
         this.name = name;
         this.yaml = yaml;
         this.keptBy = by;
-        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.keptAt = at;
     }
 
     long id() {

@@ -16,6 +16,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -40,13 +41,16 @@ class ProfileService {
     private final ConventionsService conventions;
     private final PeopleService people;
     private final LedgerService ledger;
+    private final Time time;
 
     ProfileService(
             KeptProfiles profiles,
             ProofService proofs,
             ConventionsService conventions,
             PeopleService people,
-            LedgerService ledger) {
+            LedgerService ledger,
+            Time time) {
+        this.time = time;
         this.profiles = profiles;
         this.proofs = proofs;
         this.conventions = conventions;
@@ -113,7 +117,7 @@ class ProfileService {
                 .ifPresent(other -> {
                     throw new Conflict("There is a profile " + name + " already; give this one another name.");
                 });
-        profile.keep(name, ProfileFile.write(wanted), SignedIn.login());
+        profile.keep(name, ProfileFile.write(wanted), SignedIn.login(), time.now());
         KeptProfile kept = profiles.saveAndFlush(profile);
         ledger.write("export profile kept", name, Map.of("profile", kept.id(), "file", kept.yaml()));
         return view(kept);

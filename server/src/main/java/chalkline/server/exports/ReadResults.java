@@ -5,6 +5,7 @@ import chalkline.core.exports.ExportRows;
 import chalkline.core.exports.ExportStatus;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.build.BuiltShells;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.FileBooks;
 import chalkline.server.lms.HeldService;
@@ -35,9 +36,9 @@ class ReadResults {
     /** Which sheet to work in. */
     record Work(long sheet) {}
 
-    static void schedule(SchedulerClient scheduler, long sheet) {
+    static void schedule(SchedulerClient scheduler, long sheet, Instant at) {
         scheduler.scheduleIfNotExists(
-                TASK.instance(Long.toString(sheet)).data(new Work(sheet)).scheduledTo(Instant.now()));
+                TASK.instance(Long.toString(sheet)).data(new Work(sheet)).scheduledTo(at));
     }
 
     private final Exports exports;
@@ -49,6 +50,7 @@ class ReadResults {
     private final ChalkLineSettings settings;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
+    private final Time time;
     private final JsonMapper json;
 
     ReadResults(
@@ -61,7 +63,9 @@ class ReadResults {
             ChalkLineSettings settings,
             LedgerService ledger,
             TransactionTemplate transaction,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.exports = exports;
         this.sheets = sheets;
         this.lines = lines;
@@ -90,7 +94,7 @@ class ReadResults {
         transaction.executeWithoutResult(status -> {
             BroughtSheet now = sheets.lock(sheet.id()).orElseThrow();
             if (now.state() == BroughtSheet.State.READING) {
-                now.cameTo(came, json.writeValueAsString(came.unknown()), back);
+                now.cameTo(came, json.writeValueAsString(came.unknown()), back, time.now());
                 lines.forget(now.id());
                 ledger.write(
                         now.broughtBy(),
@@ -179,7 +183,7 @@ class ReadResults {
         transaction.executeWithoutResult(status -> {
             BroughtSheet sheet = sheets.lock(id).orElseThrow();
             if (sheet.state() == BroughtSheet.State.READING) {
-                sheet.giveUp("It was given up after three tries: " + reason);
+                sheet.giveUp("It was given up after three tries: " + reason, time.now());
                 lines.forget(id);
             }
         });

@@ -6,6 +6,7 @@ import chalkline.formats.FaultyFileException;
 import chalkline.formats.sheets.SheetReader;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
@@ -23,6 +24,7 @@ class ResultService {
     private final ResultLines lines;
     private final LedgerService ledger;
     private final SchedulerClient scheduler;
+    private final Time time;
     private final TransactionTemplate transaction;
 
     ResultService(
@@ -31,7 +33,9 @@ class ResultService {
             ResultLines lines,
             LedgerService ledger,
             SchedulerClient scheduler,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.exports = exports;
         this.sheets = sheets;
         this.lines = lines;
@@ -56,10 +60,10 @@ class ResultService {
             throw new Refusal(wrong);
         });
         transaction.executeWithoutResult(status -> {
-            long sheet = sheets.saveAndFlush(new BroughtSheet(id, name, SignedIn.login()))
+            long sheet = sheets.saveAndFlush(new BroughtSheet(id, name, SignedIn.login(), time.now()))
                     .id();
             lines.keep(sheet, withoutPeople(profile, read.results()));
-            ReadResults.schedule(scheduler, sheet);
+            ReadResults.schedule(scheduler, sheet, time.now());
         });
         return exports.one(id);
     }

@@ -5,6 +5,7 @@ import chalkline.core.exports.ExportRows;
 import chalkline.core.exports.ResultSheet;
 import chalkline.core.naming.Digest;
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.Time;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofService;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
@@ -25,9 +26,9 @@ class WriteExport {
     /** Which export to write. */
     record Work(long export) {}
 
-    static void schedule(SchedulerClient scheduler, long export) {
+    static void schedule(SchedulerClient scheduler, long export, Instant at) {
         scheduler.scheduleIfNotExists(
-                TASK.instance(Long.toString(export)).data(new Work(export)).scheduledTo(Instant.now()));
+                TASK.instance(Long.toString(export)).data(new Work(export)).scheduledTo(at));
     }
 
     private final Exports exports;
@@ -35,9 +36,16 @@ class WriteExport {
     private final ProofService proofs;
     private final ConventionsService conventions;
     private final JsonMapper json;
+    private final Time time;
 
     WriteExport(
-            Exports exports, ExportLines lines, ProofService proofs, ConventionsService conventions, JsonMapper json) {
+            Exports exports,
+            ExportLines lines,
+            ProofService proofs,
+            ConventionsService conventions,
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.exports = exports;
         this.lines = lines;
         this.proofs = proofs;
@@ -62,7 +70,7 @@ class WriteExport {
                 to.accept(line(id, n, profile, files, rows.next()));
             }
         });
-        export.end(Export.State.WRITTEN, "");
+        export.end(Export.State.WRITTEN, "", time.now());
         exports.save(export);
     }
 
@@ -93,7 +101,7 @@ class WriteExport {
     /** Ends an export that could not be written for reasons of Chalk Line's own. */
     void giveUp(long id, String reason) {
         Export export = exports.findById(id).orElseThrow();
-        export.end(Export.State.FAILED, "It was given up after three tries: " + reason);
+        export.end(Export.State.FAILED, "It was given up after three tries: " + reason, time.now());
         exports.save(export);
     }
 }

@@ -27,9 +27,11 @@ public class Jobs {
     private static final int LONGEST_REASON = Bounds.REASON - 100;
 
     private final JdbcClient db;
+    private final Time time;
     private final ChalkLineSettings settings;
 
-    Jobs(JdbcClient db, ChalkLineSettings settings) {
+    Jobs(JdbcClient db, ChalkLineSettings settings, Time time) {
+        this.time = time;
         this.db = db;
         this.settings = settings;
     }
@@ -53,7 +55,7 @@ public class Jobs {
             String instance = done.getExecution().taskInstance.getId();
             if (failures < MOST_TRIES) {
                 operations.reschedule(
-                        done, Instant.now().plus(settings.retryPause().multipliedBy(failures)));
+                        done, time.now().plus(settings.retryPause().multipliedBy(failures)));
                 return;
             }
             String reason = done.getCause().map(Jobs::reason).orElse("it ended without a word");
@@ -75,7 +77,7 @@ public class Jobs {
     private void keep(String task, String instance, String reason) {
         LOG.error("The job {} {} is given up after {} tries: {}", task, instance, MOST_TRIES, reason);
         db.sql("insert into given_up (at, task, instance, reason) values (?, ?, ?, ?)")
-                .params(Timestamp.from(Instant.now()), task, instance, reason)
+                .params(Timestamp.from(time.now()), task, instance, reason)
                 .update();
     }
 
@@ -88,7 +90,7 @@ public class Jobs {
     @May(Right.READ_CAMPUS)
     public List<GivenUp> givenUp() {
         return db.sql("select * from given_up where at > ? order by id desc limit ?")
-                .params(Timestamp.from(Instant.now().minus(SHOWN)), MOST_SHOWN)
+                .params(Timestamp.from(time.now().minus(SHOWN)), MOST_SHOWN)
                 .query((row, n) -> new GivenUp(
                         row.getLong("id"),
                         row.getString("task") + " " + row.getString("instance"),

@@ -1,6 +1,7 @@
 package chalkline.server.frame;
 
 import java.sql.SQLException;
+import java.time.Duration;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.function.Supplier;
 import org.aopalliance.intercept.MethodInterceptor;
@@ -30,6 +31,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Configuration
 public class OnceMore {
     private static final Logger LOG = LoggerFactory.getLogger(OnceMore.class);
+    private static final Time TIME = new SystemTime();
     private static final int MOST_TRIES = 4;
     private static final int PAUSE_MILLIS = 20;
     /** ER_LOCK_DEADLOCK (MariaDB, error codes). */
@@ -77,7 +79,7 @@ public class OnceMore {
 
     private static void pause(int tries) {
         try {
-            Thread.sleep(ThreadLocalRandom.current().nextLong(PAUSE_MILLIS * (1L << tries)));
+            TIME.pause(Duration.ofMillis(ThreadLocalRandom.current().nextLong(PAUSE_MILLIS * (1L << tries))));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

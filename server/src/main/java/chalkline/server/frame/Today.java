@@ -10,13 +10,15 @@ import org.springframework.stereotype.Component;
 @Component
 public class Today {
     private final ChalkLineSettings settings;
+    private final Time time;
 
-    Today(ChalkLineSettings settings) {
+    Today(ChalkLineSettings settings, Time time) {
+        this.time = time;
         this.settings = settings;
     }
 
     public LocalDate in(ZoneId zone) {
-        return settings.today() == null ? LocalDate.now(zone) : settings.today();
+        return settings.today() == null ? LocalDate.ofInstant(time.now(), zone) : settings.today();
     }
 
     /** Whether a term has ended by the clocks of a zone; one without a last day never has. */

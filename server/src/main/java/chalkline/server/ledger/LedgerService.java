@@ -2,6 +2,7 @@ package chalkline.server.ledger;
 
 import chalkline.core.naming.Cut;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
 import java.sql.Timestamp;
@@ -25,8 +26,10 @@ public class LedgerService {
     private final JdbcClient db;
     private final JsonMapper json;
     private final LedgerAbout about;
+    private final Time time;
 
-    LedgerService(JdbcClient db, JsonMapper json, LedgerAbout about) {
+    LedgerService(JdbcClient db, JsonMapper json, LedgerAbout about, Time time) {
+        this.time = time;
         this.about = about;
         this.db = db;
         this.json = json;
@@ -48,7 +51,7 @@ public class LedgerService {
     public void write(String login, String what, String subject, Map<String, ?> detail) {
         db.sql("insert into ledger (at, who, what, subject, detail, address) values (?, ?, ?, ?, ?, ?)")
                 .params(
-                        Timestamp.from(Instant.now()),
+                        Timestamp.from(time.now()),
                         login,
                         what,
                         Cut.to(subject, LONGEST_SUBJECT),

@@ -1,9 +1,9 @@
 package chalkline.server.lms;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Time;
 import java.sql.Timestamp;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Supplier;
@@ -27,6 +27,7 @@ public class CallsAtOnce implements LmsHttp.Room {
     private static final long LESS_OFTEN_MILLIS = 1000;
 
     private final JdbcClient db;
+    private final Time time;
     private final String node;
     private final int mostOfAll;
     private final Map<String, Double> fastest = new HashMap<>();
@@ -37,7 +38,8 @@ public class CallsAtOnce implements LmsHttp.Room {
     private long lessenedAt;
     private volatile long answeredAt;
 
-    CallsAtOnce(JdbcClient db, ChalkLineSettings settings) {
+    CallsAtOnce(JdbcClient db, ChalkLineSettings settings, Time time) {
+        this.time = time;
         this.db = db;
         this.node = settings.node();
         this.mostOfAll = settings.lms().callsAtOnce();
@@ -68,7 +70,7 @@ public class CallsAtOnce implements LmsHttp.Room {
         } catch (LmsLeftAlone e) {
             throw e;
         } catch (LmsRefusal e) {
-            answeredAt = System.currentTimeMillis();
+            answeredAt = time.millis();
             throw e;
         } catch (LmsUnavailable e) {
             lessen();
@@ -96,7 +98,7 @@ public class CallsAtOnce implements LmsHttp.Room {
     }
 
     private synchronized void answered(String verb, double took) {
-        answeredAt = System.currentTimeMillis();
+        answeredAt = time.millis();
         millis = millis == 0 ? took : millis + WEIGHT * (took - millis);
         double best = Math.min(took, fastest.getOrDefault(verb, took) * FORGETTING);
         fastest.put(verb, best);
@@ -108,7 +110,7 @@ public class CallsAtOnce implements LmsHttp.Room {
     }
 
     private synchronized void lessen() {
-        long now = System.currentTimeMillis();
+        long now = time.millis();
         if (now - lessenedAt >= LESS_OFTEN_MILLIS) {
             lessenedAt = now;
             limit = Math.max(1, limit * FEWER);
@@ -117,7 +119,7 @@ public class CallsAtOnce implements LmsHttp.Room {
 
     /** How long ago the LMS answered a build's call last; very long, where it never did. */
     public Duration sinceAnswer() {
-        return Duration.ofMillis(System.currentTimeMillis() - answeredAt);
+        return Duration.ofMillis(time.millis() - answeredAt);
     }
 
     /** How many calls this process may have in flight now. */
@@ -128,7 +130,7 @@ public class CallsAtOnce implements LmsHttp.Room {
     /** Takes its share of what all processes at work may have, and says how busy this one is. To be called every second or two. */
     public void share() {
         int others = db.sql("select count(*) from lms_caller where seen_at > ? and node <> ?")
-                .params(Timestamp.from(Instant.now().minus(AT_WORK)), node)
+                .params(Timestamp.from(time.now().minus(AT_WORK)), node)
                 .query(Integer.class)
                 .single();
         double now;
@@ -145,14 +147,14 @@ public class CallsAtOnce implements LmsHttp.Room {
         db.sql("insert into lms_caller (node, at_once, in_flight, millis, seen_at) values (?, ?, ?, ?, ?)"
                         + " on duplicate key update at_once = values(at_once), in_flight = values(in_flight),"
                         + " millis = values(millis), seen_at = values(seen_at)")
-                .params(node, now, calls, took, Timestamp.from(Instant.now()))
+                .params(node, now, calls, took, Timestamp.from(time.now()))
                 .update();
     }
 
     /** Processes that nobody has heard of for long are forgotten; a process may have another name at each start. */
     public void forgetOld() {
         db.sql("delete from lms_caller where seen_at < ?")
-                .param(Timestamp.from(Instant.now().minus(FORGOTTEN)))
+                .param(Timestamp.from(time.now().minus(FORGOTTEN)))
                 .update();
     }
 
@@ -162,7 +164,7 @@ public class CallsAtOnce implements LmsHttp.Room {
                         + " coalesce(sum(if(seen_at > :since, in_flight, 0)), 0) calls,"
                         + " coalesce((select millis from lms_caller where millis > 0 order by seen_at desc limit 1), 0) took"
                         + " from lms_caller")
-                .param("since", Timestamp.from(Instant.now().minus(AT_WORK)))
+                .param("since", Timestamp.from(time.now().minus(AT_WORK)))
                 .query((row, n) -> new Load(row.getInt("now"), mostOfAll, row.getInt("calls"), row.getDouble("took")))
                 .single();
     }

@@ -8,7 +8,6 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.Optional;
 
 /** One time that the LMS was read in the background, with how far it is and what it found. */
@@ -40,10 +39,10 @@ class HeldRefresh {
 
     protected HeldRefresh() {}
 
-    HeldRefresh(boolean everything, String askedBy) {
+    HeldRefresh(boolean everything, String askedBy, Instant at) {
         this.everything = everything;
         this.askedBy = askedBy;
-        this.askedAt = now();
+        this.askedAt = at;
         this.state = State.RUNNING;
         this.reason = "";
     }
@@ -52,22 +51,18 @@ class HeldRefresh {
         shells = soFar;
     }
 
-    void done(HeldService.Found found) {
+    void done(HeldService.Found found, Instant at) {
         state = State.DONE;
         shells = found.shells();
         changed = found.changed();
         gone = found.gone();
-        endedAt = now();
+        endedAt = at;
     }
 
-    void failed(String why) {
+    void failed(String why, Instant at) {
         state = State.FAILED;
         reason = why;
-        endedAt = now();
-    }
-
-    private static Instant now() {
-        return Instant.now().truncatedTo(ChronoUnit.MICROS);
+        endedAt = at;
     }
 
     Long id() {

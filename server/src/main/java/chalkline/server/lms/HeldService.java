@@ -6,6 +6,7 @@ import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.SectionWindow;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.OnceMore;
+import chalkline.server.frame.Time;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import jakarta.persistence.EntityManagerFactory;
@@ -38,6 +39,7 @@ public class HeldService {
     private final HeldVersions versions;
     private final SessionFactory sessions;
     private final JsonMapper json;
+    private final Time time;
     private final LoadingCache<Integer, Seen> seen =
             Caffeine.newBuilder().maximumSize(3).build(this::read);
 
@@ -59,7 +61,9 @@ public class HeldService {
             @AtOnce LmsReading atOnce,
             HeldVersions versions,
             EntityManagerFactory factory,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.lms = lms;
         this.atOnce = atOnce;
         this.versions = versions;
@@ -196,7 +200,7 @@ public class HeldService {
             boolean putBack =
                     before.filter(version -> version.lmsMark() > changes.mark()).isPresent();
             if (before.isEmpty() || !news.isEmpty() || putBack) {
-                session.insert(new HeldVersion(was + 1, changes.mark()));
+                session.insert(new HeldVersion(was + 1, changes.mark(), time.now()));
                 session.setJdbcBatchSize(BATCH);
                 session.insertMultiple(news);
             }

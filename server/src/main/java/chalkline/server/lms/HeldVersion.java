@@ -3,7 +3,6 @@ package chalkline.server.lms;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** One look at the LMS that found something new. */
 @Entity
@@ -17,10 +16,10 @@ class HeldVersion {
 
     protected HeldVersion() {}
 
-    HeldVersion(int number, long lmsMark) {
+    HeldVersion(int number, long lmsMark, Instant at) {
         this.number = number;
         this.lmsMark = lmsMark;
-        this.seenAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.seenAt = at;
     }
 
     /** Whether it can no longer be told whole. */

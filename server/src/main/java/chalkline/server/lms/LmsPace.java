@@ -1,7 +1,8 @@
 package chalkline.server.lms;
 
 import chalkline.server.ChalkLineSettings;
-import java.time.Instant;
+import chalkline.server.frame.Time;
+import java.time.Duration;
 import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -16,12 +17,14 @@ class LmsPace {
     private static final int HANDFULS = 16;
 
     private final JdbcClient db;
+    private final Time time;
     private final int callsPerSecond;
     private final int handful;
     private long second;
     private int left;
 
-    LmsPace(JdbcClient db, ChalkLineSettings settings) {
+    LmsPace(JdbcClient db, ChalkLineSettings settings, Time time) {
+        this.time = time;
         this.db = db;
         this.callsPerSecond = settings.lms().callsPerSecond();
         this.handful = Math.max(1, callsPerSecond / HANDFULS);
@@ -29,9 +32,9 @@ class LmsPace {
 
     /** Returns when a call may be made. */
     void waitForTurn() {
-        long until = System.currentTimeMillis() + LONGEST_WAIT_MILLIS;
-        while (!admit(Instant.now().getEpochSecond())) {
-            if (System.currentTimeMillis() > until) {
+        long until = time.millis() + LONGEST_WAIT_MILLIS;
+        while (!admit(time.now().getEpochSecond())) {
+            if (time.millis() > until) {
                 throw new LmsLeftAlone("Too many calls wait for the LMS.", new IllegalStateException());
             }
             pause();
@@ -62,10 +65,10 @@ class LmsPace {
     }
 
     /** Until the next second begins, and a little more, so that not all of them come at once. */
-    private static void pause() {
-        long left = 1000 - System.currentTimeMillis() % 1000;
+    private void pause() {
+        long left = 1000 - time.millis() % 1000;
         try {
-            Thread.sleep(left + ThreadLocalRandom.current().nextInt(50));
+            time.pause(Duration.ofMillis(left + ThreadLocalRandom.current().nextInt(50)));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new LmsUnavailable("The program is ending.", e);

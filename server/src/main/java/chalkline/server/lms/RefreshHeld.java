@@ -1,6 +1,7 @@
 package chalkline.server.lms;
 
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -19,9 +20,12 @@ class RefreshHeld {
     private final HeldRefreshes refreshes;
     private final HeldService held;
     private final LmsReading lms;
+    private final Time time;
     private final ApplicationEventPublisher events;
 
-    RefreshHeld(HeldRefreshes refreshes, HeldService held, LmsReading lms, ApplicationEventPublisher events) {
+    RefreshHeld(
+            HeldRefreshes refreshes, HeldService held, LmsReading lms, ApplicationEventPublisher events, Time time) {
+        this.time = time;
         this.events = events;
         this.refreshes = refreshes;
         this.held = held;
@@ -31,7 +35,9 @@ class RefreshHeld {
     /** Compares everything, as it is done every night. */
     void compare() {
         if (lms.isThere()) {
-            run(refreshes.saveAndFlush(new HeldRefresh(true, SignedIn.login())).id());
+            run(refreshes
+                    .saveAndFlush(new HeldRefresh(true, SignedIn.login(), time.now()))
+                    .id());
         }
     }
 
@@ -39,7 +45,7 @@ class RefreshHeld {
     void giveUp(long id, String reason) {
         HeldRefresh refresh = refreshes.findById(id).orElseThrow();
         if (refresh.state() == HeldRefresh.State.RUNNING) {
-            refresh.failed("It was given up after three tries: " + reason);
+            refresh.failed("It was given up after three tries: " + reason, time.now());
             refreshes.save(refresh);
         }
     }
@@ -57,12 +63,12 @@ class RefreshHeld {
             });
             // whoever looks at what was read does so before it is told to be done
             events.publishEvent(new HeldSeen(held.current()));
-            refresh.done(found);
+            refresh.done(found, time.now());
         } catch (LmsUnavailable e) {
-            refresh.failed(e.getMessage());
+            refresh.failed(e.getMessage(), time.now());
         } catch (RuntimeException e) {
             LOG.error("The LMS could not be read", e);
-            refresh.failed("What the LMS answered could not be read; the log of Chalk Line says more.");
+            refresh.failed("What the LMS answered could not be read; the log of Chalk Line says more.", time.now());
         }
         refreshes.save(refresh);
     }

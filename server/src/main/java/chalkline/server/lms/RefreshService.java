@@ -3,6 +3,7 @@ package chalkline.server.lms;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
@@ -18,9 +19,12 @@ class RefreshService {
     private final HeldRefreshes refreshes;
     private final LmsReading lms;
     private final PeopleService people;
+    private final Time time;
     private final SchedulerClient scheduler;
 
-    RefreshService(HeldRefreshes refreshes, LmsReading lms, PeopleService people, SchedulerClient scheduler) {
+    RefreshService(
+            HeldRefreshes refreshes, LmsReading lms, PeopleService people, SchedulerClient scheduler, Time time) {
+        this.time = time;
         this.refreshes = refreshes;
         this.lms = lms;
         this.people = people;
@@ -61,7 +65,7 @@ class RefreshService {
                         && scheduler
                                 .getScheduledExecution(RefreshHeld.TASK.instanceId(Long.toString(last.id())))
                                 .isPresent())
-                .orElseGet(() -> schedule(new HeldRefresh(everything, SignedIn.login()))));
+                .orElseGet(() -> schedule(new HeldRefresh(everything, SignedIn.login(), time.now()))));
     }
 
     private HeldRefresh schedule(HeldRefresh refresh) {
@@ -69,7 +73,7 @@ class RefreshService {
         scheduler.scheduleIfNotExists(RefreshHeld.TASK
                 .instance(Long.toString(kept.id()))
                 .data(new RefreshHeld.Work(kept.id()))
-                .scheduledTo(Instant.now()));
+                .scheduledTo(time.now()));
         return kept;
     }
 

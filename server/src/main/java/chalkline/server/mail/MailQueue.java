@@ -1,9 +1,9 @@
 package chalkline.server.mail;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Time;
 import java.sql.Timestamp;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -19,9 +19,11 @@ public class MailQueue {
     private static final Duration LONGEST_PAUSE = Duration.ofHours(1);
 
     private final JdbcClient db;
+    private final Time time;
     private final ChalkLineSettings settings;
 
-    MailQueue(JdbcClient db, ChalkLineSettings settings) {
+    MailQueue(JdbcClient db, ChalkLineSettings settings, Time time) {
+        this.time = time;
         this.db = db;
         this.settings = settings;
     }
@@ -97,13 +99,13 @@ public class MailQueue {
         Duration pause = grown.compareTo(LONGEST_PAUSE) < 0 ? grown : LONGEST_PAUSE;
         db.sql("update mail set due_at = ?, tries = tries + 1, reason = ? where id = ?")
                 .params(
-                        Timestamp.from(Instant.now().plus(pause)),
+                        Timestamp.from(time.now().plus(pause)),
                         reason.length() <= LONGEST_REASON ? reason : reason.substring(0, LONGEST_REASON),
                         mail.id())
                 .update();
     }
 
-    private static Timestamp now() {
-        return Timestamp.from(Instant.now());
+    private Timestamp now() {
+        return Timestamp.from(time.now());
     }
 }

@@ -2,6 +2,7 @@ package chalkline.server.masters;
 
 import chalkline.core.naming.Digest;
 import chalkline.core.proof.HeldShell;
+import chalkline.server.frame.Time;
 import chalkline.server.lms.Lms;
 import java.sql.Timestamp;
 import java.time.Instant;
@@ -23,8 +24,10 @@ public class MasterVersions {
     private final JdbcClient db;
     private final TransactionTemplate transaction;
     private final JsonMapper json;
+    private final Time time;
 
-    MasterVersions(JdbcClient db, TransactionTemplate transaction, JsonMapper json) {
+    MasterVersions(JdbcClient db, TransactionTemplate transaction, JsonMapper json, Time time) {
+        this.time = time;
         this.db = db;
         this.transaction = transaction;
         this.json = json;
@@ -56,7 +59,7 @@ public class MasterVersions {
         }
         int number = last.map(Last::number).orElse(0) + 1;
         db.sql("insert into master_version (master_id, number, digest, content, seen_at) values (?, ?, ?, ?, ?)")
-                .params(id, number, digest, json.writeValueAsString(units), Timestamp.from(Instant.now()))
+                .params(id, number, digest, json.writeValueAsString(units), Timestamp.from(time.now()))
                 .update();
         return number;
     }
@@ -116,7 +119,7 @@ public class MasterVersions {
         String id = fromKey.substring(HeldShell.MASTER.length());
         int version = see(id, units);
         db.sql("replace into master_start (term, shell_key, master_id, version, started_at) values (?, ?, ?, ?, ?)")
-                .params(term, shellKey, id, version, Timestamp.from(Instant.now()))
+                .params(term, shellKey, id, version, Timestamp.from(time.now()))
                 .update();
     }
 

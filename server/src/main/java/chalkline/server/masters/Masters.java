@@ -1,6 +1,7 @@
 package chalkline.server.masters;
 
 import chalkline.core.proof.HeldShell;
+import chalkline.server.frame.Time;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -22,8 +23,10 @@ public class Masters {
     static final String SEPARATOR = " / ";
 
     private final JdbcClient db;
+    private final Time time;
 
-    Masters(JdbcClient db) {
+    Masters(JdbcClient db, Time time) {
+        this.time = time;
         this.db = db;
     }
 
@@ -204,7 +207,7 @@ public class Masters {
                 .update();
     }
 
-    private static Timestamp now() {
-        return Timestamp.from(Instant.now());
+    private Timestamp now() {
+        return Timestamp.from(time.now());
     }
 }

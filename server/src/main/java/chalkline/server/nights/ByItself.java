@@ -4,7 +4,6 @@ import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.Set;
@@ -36,11 +35,11 @@ class ByItself {
         return new ByItself();
     }
 
-    void set(Set<Kind> chosen, int shells, String login) {
+    void set(Set<Kind> chosen, int shells, String login, Instant at) {
         kinds = chosen.stream().map(Kind::name).collect(Collectors.joining(","));
         most = shells;
         changedBy = login;
-        changedAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        changedAt = at;
     }
 
     /** What came of a list. */

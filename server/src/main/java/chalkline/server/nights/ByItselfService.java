@@ -3,6 +3,7 @@ package chalkline.server.nights;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
@@ -22,9 +23,12 @@ class ByItselfService {
     private final ByItselfSettings settings;
     private final ArrivalService arrivals;
     private final LedgerService ledger;
+    private final Time time;
     private final JsonMapper json;
 
-    ByItselfService(ByItselfSettings settings, ArrivalService arrivals, LedgerService ledger, JsonMapper json) {
+    ByItselfService(
+            ByItselfSettings settings, ArrivalService arrivals, LedgerService ledger, JsonMapper json, Time time) {
+        this.time = time;
         this.settings = settings;
         this.arrivals = arrivals;
         this.ledger = ledger;
@@ -52,7 +56,7 @@ class ByItselfService {
             now.startAfter(arrivals.current().orElse(0L));
         }
         Map<String, Object> before = Map.of("kinds", Set.copyOf(now.kinds()), "most", now.most());
-        now.set(kinds, most, SignedIn.login());
+        now.set(kinds, most, SignedIn.login(), time.now());
         ledger.write(
                 kinds.isEmpty() ? "by itself switched off" : "by itself set",
                 "the registrar's list",

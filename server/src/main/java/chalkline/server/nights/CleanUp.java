@@ -2,9 +2,9 @@ package chalkline.server.nights;
 
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Outdated;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -21,9 +21,16 @@ class CleanUp {
     private final List<Outdated> all;
     private final ChalkLineSettings settings;
     private final LedgerService ledger;
+    private final Time time;
     private final TransactionTemplate transaction;
 
-    CleanUp(List<Outdated> all, ChalkLineSettings settings, LedgerService ledger, TransactionTemplate transaction) {
+    CleanUp(
+            List<Outdated> all,
+            ChalkLineSettings settings,
+            LedgerService ledger,
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.all = all;
         this.settings = settings;
         this.ledger = ledger;
@@ -37,7 +44,7 @@ class CleanUp {
             int days = one.days(settings.keep());
             if (days > 0) {
                 try {
-                    gone.merge(one.what(), one.takeOut(Instant.now().minus(Duration.ofDays(days))), Integer::sum);
+                    gone.merge(one.what(), one.takeOut(time.now().minus(Duration.ofDays(days))), Integer::sum);
                 } catch (RuntimeException e) {
                     LOG.error("The {} could not be cleaned up", one.what(), e);
                 }

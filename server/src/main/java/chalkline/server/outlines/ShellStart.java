@@ -6,7 +6,6 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Version;
 import java.io.Serializable;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** The content of one shell to be built, as a person looked at it and kept it. */
 @Entity
@@ -31,11 +30,11 @@ class ShellStart {
         this.key = key;
     }
 
-    void keep(String fromKey, String content, String keptBy) {
+    void keep(String fromKey, String content, String keptBy, Instant at) {
         this.fromKey = fromKey;
         this.content = content;
         this.keptBy = keptBy;
-        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.keptAt = at;
     }
 
     Key key() {

@@ -12,6 +12,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.Changed;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
@@ -72,6 +73,7 @@ public class StartService {
     private final LoadingCache<Integer, EarlierShells> earlier =
             Caffeine.newBuilder().maximumSize(2).build(this::earlierShells);
     private final Reached reached;
+    private final Time time;
 
     StartService(
             ProofService proofs,
@@ -88,7 +90,9 @@ public class StartService {
             TransactionTemplate transaction,
             LedgerService ledger,
             JsonMapper json,
-            Reached reached) {
+            Reached reached,
+            Time time) {
+        this.time = time;
         this.reached = reached;
         this.proofs = proofs;
         this.conventions = conventions;
@@ -235,7 +239,7 @@ public class StartService {
                     .map(start -> json.readTree(start.content()))
                     .orElseGet(() -> json.valueToTree(carried));
             ShellStart start = before.orElseGet(() -> new ShellStart(id));
-            start.keep(adjusted.from(), json.writeValueAsString(changed), SignedIn.login());
+            start.keep(adjusted.from(), json.writeValueAsString(changed), SignedIn.login(), time.now());
             kept.saveAndFlush(start);
             Map<String, Object> told = new HashMap<>(Changed.between(was, json.valueToTree(changed)));
             told.putAll(Map.of("from", adjusted.from(), "shell", row.key(), "term", term));

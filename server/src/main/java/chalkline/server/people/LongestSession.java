@@ -1,5 +1,6 @@
 package chalkline.server.people;
 
+import chalkline.server.frame.Time;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -14,12 +15,18 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class LongestSession extends OncePerRequestFilter {
     static final Duration LONGEST = Duration.ofHours(14);
 
+    private final Time time;
+
+    LongestSession(Time time) {
+        this.time = time;
+    }
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         HttpSession session = request.getSession(false);
         if (session != null
-                && Instant.ofEpochMilli(session.getCreationTime()).plus(LONGEST).isBefore(Instant.now())) {
+                && Instant.ofEpochMilli(session.getCreationTime()).plus(LONGEST).isBefore(time.now())) {
             session.invalidate();
         }
         chain.doFilter(request, response);

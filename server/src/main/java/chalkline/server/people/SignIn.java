@@ -1,6 +1,7 @@
 package chalkline.server.people;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Time;
 import chalkline.server.policy.Role;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -67,11 +68,11 @@ class SignIn {
 
     @Bean
     @Order(2)
-    SecurityFilterChain chain(HttpSecurity http, OpenIdSignIn openId) {
+    SecurityFilterChain chain(HttpSecurity http, OpenIdSignIn openId, Time time) {
         CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
         http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
-                .addFilterBefore(new LongestSession(), SecurityContextHolderFilter.class)
+                .addFilterBefore(new LongestSession(time), SecurityContextHolderFilter.class)
                 // nobody comes back to a page of the server's own, so nothing is kept for those who are not signed in
                 .requestCache(cache -> cache.disable())
                 .authorizeHttpRequests(requests -> requests.requestMatchers("/api/sign-in", "/api/sign-in/ways")

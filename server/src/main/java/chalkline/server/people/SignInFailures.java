@@ -1,5 +1,6 @@
 package chalkline.server.people;
 
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import java.sql.Timestamp;
 import java.time.Duration;
@@ -24,9 +25,11 @@ class SignInFailures {
     private static final int LONGEST_NAME = 100;
 
     private final JdbcClient db;
+    private final Time time;
     private final LedgerService ledger;
 
-    SignInFailures(JdbcClient db, LedgerService ledger) {
+    SignInFailures(JdbcClient db, LedgerService ledger, Time time) {
+        this.time = time;
         this.db = db;
         this.ledger = ledger;
     }
@@ -65,7 +68,7 @@ class SignInFailures {
 
     /** How many seconds an attempt has to wait; 0 where it may be made. */
     long wait(Attempt attempt) {
-        Instant now = Instant.now();
+        Instant now = time.now();
         long longest = 0;
         for (Counted counted : attempt.counted()) {
             Instant until = db.sql("select failures, last_at from sign_in_failure where what = ? and last_at > ?")
@@ -82,8 +85,8 @@ class SignInFailures {
 
     @Transactional
     public void add(Attempt attempt) {
-        Timestamp now = Timestamp.from(Instant.now());
-        Timestamp old = Timestamp.from(Instant.now().minus(REMEMBERED));
+        Timestamp now = Timestamp.from(time.now());
+        Timestamp old = Timestamp.from(time.now().minus(REMEMBERED));
         db.sql("delete from sign_in_failure where last_at < ?").param(old).update();
         for (Counted counted : attempt.counted()) {
             db.sql("insert into sign_in_failure (what, failures, last_at) values (?, 1, ?)"

@@ -14,6 +14,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.masters.MasterPeople;
 import chalkline.server.masters.MasterService;
@@ -63,6 +64,7 @@ class CarryOut {
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
     private final JsonMapper json;
+    private final Time time;
 
     CarryOut(
             ShellRequests requests,
@@ -77,7 +79,9 @@ class CarryOut {
             ShellPeople shellPeople,
             LedgerService ledger,
             TransactionTemplate transaction,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.requests = requests;
         this.looking = looking;
         this.turns = turns;
@@ -161,7 +165,7 @@ class CarryOut {
                 }
                 for (ShellRequest request : toBuild) {
                     ShellRequest now = requests.lock(request.id()).orElseThrow();
-                    now.decide(RequestViews.State.BUILDING, now.decidedBy().orElse(""), now.reason());
+                    now.decide(RequestViews.State.BUILDING, now.decidedBy().orElse(""), now.reason(), time.now());
                     requests.saveAndFlush(now);
                 }
             });
@@ -342,7 +346,7 @@ class CarryOut {
     private void end(ShellRequest request, RequestViews.State end, String why) {
         transaction.executeWithoutResult(status -> {
             ShellRequest now = requests.lock(request.id()).orElseThrow();
-            now.end(end, why);
+            now.end(end, why, time.now());
             boolean stands = end == RequestViews.State.STANDS;
             long turn = turns.add(now.id(), NAME, stands ? "stands" : "failed", why);
             ledger.write(

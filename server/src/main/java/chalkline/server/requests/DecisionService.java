@@ -9,6 +9,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.MayPartly;
@@ -41,6 +42,7 @@ class DecisionService {
     private final PeopleService people;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
+    private final Time time;
 
     DecisionService(
             ShellRequests requests,
@@ -51,7 +53,9 @@ class DecisionService {
             RequestMail mail,
             PeopleService people,
             LedgerService ledger,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.requests = requests;
         this.records = records;
         this.reading = reading;
@@ -131,7 +135,7 @@ class DecisionService {
             ShellRequest request = records.locked(which.id(), which.version(), DECIDABLE);
             String before = request.wish();
             records.take(request, wish, seen, does);
-            request.decide(RequestViews.State.APPROVED, SignedIn.login(), note);
+            request.decide(RequestViews.State.APPROVED, SignedIn.login(), note, time.now());
             long turn = turns.add(request.id(), SignedIn.login(), changed ? "approved with changes" : "approved", note);
             ledger.write(
                     "request approved",
@@ -157,7 +161,7 @@ class DecisionService {
         ShellRequest request = records.locked(which.id(), which.version(), DECIDABLE);
         String words = records.does(request).words();
         if (what == What.DECLINE) {
-            request.decide(RequestViews.State.DECLINED, SignedIn.login(), note);
+            request.decide(RequestViews.State.DECLINED, SignedIn.login(), note, time.now());
         } else {
             request.askBack(note);
         }

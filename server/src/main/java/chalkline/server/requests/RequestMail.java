@@ -3,6 +3,7 @@ package chalkline.server.requests;
 import chalkline.core.naming.Digest;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.mail.MailQueue;
 import chalkline.server.people.PeopleService;
 import chalkline.server.people.PeopleViews;
@@ -30,8 +31,10 @@ class RequestMail {
     private final MailQueue mail;
     private final JdbcClient db;
     private final PeopleService people;
+    private final Time time;
 
-    RequestMail(MailQueue mail, JdbcClient db, PeopleService people) {
+    RequestMail(MailQueue mail, JdbcClient db, PeopleService people, Time time) {
+        this.time = time;
         this.mail = mail;
         this.db = db;
         this.people = people;
@@ -75,7 +78,7 @@ class RequestMail {
 
     private String link(long request, String login) {
         db.sql("delete from request_link where until < ?")
-                .param(Timestamp.from(Instant.now().minus(REMEMBERED)))
+                .param(Timestamp.from(time.now().minus(REMEMBERED)))
                 .update();
         byte[] bytes = new byte[SECRET_BYTES];
         RANDOM.nextBytes(bytes);
@@ -85,7 +88,7 @@ class RequestMail {
                         Digest.of(secret),
                         request,
                         login,
-                        Timestamp.from(Instant.now().plus(GOOD_FOR)))
+                        Timestamp.from(time.now().plus(GOOD_FOR)))
                 .update();
         return secret;
     }
@@ -105,7 +108,7 @@ class RequestMail {
         if (!to.login().equals(SignedIn.login())) {
             throw new NotFound("This link was sent to somebody else. Look for the request in the list.");
         }
-        if (to.until().isBefore(Instant.now())) {
+        if (to.until().isBefore(time.now())) {
             throw new NotFound("This link is no longer good. Look for the request in the list.");
         }
         return new RequestViews.Linked(to.request());

@@ -7,6 +7,7 @@ import chalkline.core.requests.RequestKind;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.MayPartly;
@@ -33,6 +34,7 @@ class RequestService {
     private final PeopleService people;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
+    private final Time time;
 
     RequestService(
             ShellRequests requests,
@@ -45,7 +47,9 @@ class RequestService {
             Policy policy,
             PeopleService people,
             LedgerService ledger,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Time time) {
+        this.time = time;
         this.requests = requests;
         this.records = records;
         this.reading = reading;
@@ -106,7 +110,7 @@ class RequestService {
         RequestViews.Does does = looking.view(seen);
         long id = transaction.execute(status -> {
             ShellRequest request =
-                    new ShellRequest(wish, SignedIn.login(), policy.who().person());
+                    new ShellRequest(wish, SignedIn.login(), policy.who().person(), time.now());
             records.take(request, wish, seen, does);
             requests.saveAndFlush(request);
             long turn = turns.add(request.id(), SignedIn.login(), "asked", wish.note());
@@ -119,7 +123,7 @@ class RequestService {
 
     private void decideByRule(ShellRequest request, Looking.Seen seen, RequestViews.Does does, long turn) {
         if (seen.isByRule()) {
-            request.decide(RequestViews.State.APPROVED, RequestRecords.RULE, "");
+            request.decide(RequestViews.State.APPROVED, RequestRecords.RULE, "", time.now());
             turns.add(request.id(), RequestRecords.RULE, "approved", "");
             ledger.write(RequestRecords.RULE, "request approved", number(request), told(request, does));
         } else {
@@ -167,7 +171,7 @@ class RequestService {
             requireAsker(records.find(id));
             ShellRequest request =
                     records.locked(id, version, EnumSet.of(RequestViews.State.ASKED, RequestViews.State.BACK));
-            request.withdraw();
+            request.withdraw(time.now());
             turns.add(id, SignedIn.login(), "taken back", "");
             ledger.write("request taken back", number(request), told(request, records.does(request)));
             requests.saveAndFlush(request);

@@ -59,13 +59,13 @@ class ShellRequest {
 
     protected ShellRequest() {}
 
-    ShellRequest(Wish asked, String asker, String person) {
+    ShellRequest(Wish asked, String asker, String person, Instant at) {
         this.term = asked.term();
         this.kind = asked.kind();
         this.asker = asker;
         this.person = person;
         this.state = RequestViews.State.ASKED;
-        this.askedAt = Instant.now();
+        this.askedAt = at;
         this.reason = "";
     }
 
@@ -79,10 +79,10 @@ class ShellRequest {
         sections.addAll(itsSections);
     }
 
-    void decide(RequestViews.State decided, String by, String why) {
+    void decide(RequestViews.State decided, String by, String why, Instant at) {
         state = decided;
         decidedBy = by;
-        decidedAt = Instant.now();
+        decidedAt = at;
         reason = why;
         if (!decided.isOpen()) {
             endedAt = decidedAt;
@@ -99,9 +99,9 @@ class ShellRequest {
         reason = "";
     }
 
-    void withdraw() {
+    void withdraw(Instant at) {
         state = RequestViews.State.WITHDRAWN;
-        endedAt = Instant.now();
+        endedAt = at;
     }
 
     void build(long build) {
@@ -109,10 +109,10 @@ class ShellRequest {
         buildId = build;
     }
 
-    void end(RequestViews.State end, String why) {
+    void end(RequestViews.State end, String why, Instant at) {
         state = end;
         reason = why;
-        endedAt = Instant.now();
+        endedAt = at;
     }
 
     long id() {

@@ -1,8 +1,8 @@
 package chalkline.server.requests;
 
+import chalkline.server.frame.Time;
 import chalkline.server.people.PeopleService;
 import java.sql.Timestamp;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -12,9 +12,11 @@ import org.springframework.stereotype.Component;
 @Component
 class Turns {
     private final JdbcClient db;
+    private final Time time;
     private final PeopleService people;
 
-    Turns(JdbcClient db, PeopleService people) {
+    Turns(JdbcClient db, PeopleService people, Time time) {
+        this.time = time;
         this.db = db;
         this.people = people;
     }
@@ -22,7 +24,7 @@ class Turns {
     /** The number of the turn. */
     long add(long request, String who, String what, String note) {
         db.sql("insert into request_turn (request_id, at, who, what, note) values (?, ?, ?, ?, ?)")
-                .params(request, Timestamp.from(Instant.now()), who, what, note)
+                .params(request, Timestamp.from(time.now()), who, what, note)
                 .update();
         return db.sql("select last_insert_id()").query(Long.class).single();
     }

@@ -23,6 +23,7 @@ import chalkline.server.conventions.SettingsEdit;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.lms.HeldService;
 import chalkline.server.policy.May;
 import chalkline.server.policy.Right;
@@ -55,6 +56,8 @@ class CourseSheets {
     /** By the version of what the LMS holds. */
     private final LoadingCache<Integer, EarlierShells> shells;
 
+    private final Time time;
+
     CourseSheets(
             ArrivalService arrivals,
             OwnLists lists,
@@ -62,7 +65,9 @@ class CourseSheets {
             KeptSheets sheets,
             ColumnsOfSheets columns,
             HeldService held,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.arrivals = arrivals;
         this.lists = lists;
         this.conventions = conventions;
@@ -231,7 +236,8 @@ class CourseSheets {
                         json.writeValueAsString(headingsShown(keep, match)),
                         json.writeValueAsString(judged.rows().stream()
                                 .map(row -> keptRow(row, keep, ids))
-                                .toList())))
+                                .toList()),
+                        time.now()))
                 .id();
     }
 

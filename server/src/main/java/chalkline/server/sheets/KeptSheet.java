@@ -6,7 +6,6 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** A sheet of courses that was kept, with all of its rows as they were judged. */
 @Entity
@@ -37,13 +36,14 @@ class KeptSheet {
             String login,
             int keptRows,
             String headings,
-            String rows) {
+            String rows,
+            Instant at) {
         this.arrivalId = arrivalId;
         this.term = term;
         this.name = keep.name();
         this.note = keep.note();
         this.keptBy = login;
-        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.keptAt = at;
         this.keptRows = keptRows;
         this.headings = headings;
         this.rows = rows;

@@ -13,6 +13,7 @@ import chalkline.core.proof.ProofRow;
 import chalkline.core.proof.Snag;
 import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
+import chalkline.server.frame.Time;
 import chalkline.server.frame.Today;
 import chalkline.server.lms.HeldService;
 import chalkline.server.masters.Masters;
@@ -59,6 +60,7 @@ class TeachingService {
     private final TemplateService templates;
     private final Masters masters;
     private final Today today;
+    private final Time time;
     // for as long as the proof itself is kept
     private final LoadingCache<Proof, Taught> byProof =
             Caffeine.newBuilder().weakKeys().build(Taught::new);
@@ -74,7 +76,9 @@ class TeachingService {
             Asking asking,
             TemplateService templates,
             Masters masters,
-            Today today) {
+            Today today,
+            Time time) {
+        this.time = time;
         this.arrivals = arrivals;
         this.conventions = conventions;
         this.proofs = proofs;
@@ -92,7 +96,7 @@ class TeachingService {
     public TeachingViews.Teaching mine() {
         Scope own = policy.scope(Right.TEACH);
         ZoneId zone = conventions.zone();
-        OffsetDateTime now = ZonedDateTime.of(today.in(zone), LocalTime.now(zone), zone)
+        OffsetDateTime now = ZonedDateTime.of(today.in(zone), LocalTime.ofInstant(time.now(), zone), zone)
                 .withNano(0)
                 .toOffsetDateTime();
         Optional<Long> current = arrivals.current();

@@ -12,6 +12,7 @@ import chalkline.server.frame.Conflict;
 import chalkline.server.frame.NotFound;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.Changed;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
@@ -38,6 +39,7 @@ public class TemplateService {
     private final LedgerService ledger;
     private final PeopleService people;
     private final JsonMapper json;
+    private final Time time;
     private final ReentrantLock reading = new ReentrantLock();
 
     TemplateService(
@@ -45,7 +47,9 @@ public class TemplateService {
             TemplateFiles files,
             LedgerService ledger,
             PeopleService people,
-            JsonMapper json) {
+            JsonMapper json,
+            Time time) {
+        this.time = time;
         this.versions = versions;
         this.files = files;
         this.ledger = ledger;
@@ -157,7 +161,8 @@ public class TemplateService {
                 json.writeValueAsString(draft),
                 gone,
                 SignedIn.login(),
-                note);
+                note,
+                time.now());
         try {
             versions.saveAndFlush(version);
         } catch (DataIntegrityViolationException e) {

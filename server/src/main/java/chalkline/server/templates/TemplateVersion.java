@@ -5,7 +5,6 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import java.io.Serializable;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 
 /** A template as it was kept once. Never changed. */
 @Entity
@@ -25,12 +24,12 @@ class TemplateVersion {
 
     protected TemplateVersion() {}
 
-    TemplateVersion(Key key, String title, String content, boolean gone, String keptBy, String note) {
+    TemplateVersion(Key key, String title, String content, boolean gone, String keptBy, String note, Instant at) {
         this.key = key;
         this.title = title;
         this.content = content;
         this.gone = gone;
-        this.keptAt = Instant.now().truncatedTo(ChronoUnit.MICROS);
+        this.keptAt = at;
         this.keptBy = keptBy;
         this.note = note;
     }

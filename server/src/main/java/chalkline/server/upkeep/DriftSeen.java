@@ -2,6 +2,7 @@ package chalkline.server.upkeep;
 
 import chalkline.core.naming.Digest;
 import chalkline.core.upkeep.Drift;
+import chalkline.server.frame.Time;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -19,8 +20,10 @@ class DriftSeen {
     private static final int BATCH = 1000;
 
     private final JdbcTemplate db;
+    private final Time time;
 
-    DriftSeen(JdbcTemplate db) {
+    DriftSeen(JdbcTemplate db, Time time) {
+        this.time = time;
         this.db = db;
     }
 
@@ -42,7 +45,7 @@ class DriftSeen {
     /** Writes down what is new of what drifted, and what has drifted no longer. */
     @Transactional
     public void write(Terms.Standing standing) {
-        Timestamp now = Timestamp.from(Instant.now());
+        Timestamp now = Timestamp.from(time.now());
         String term = standing.proof().term();
         Map<List<String>, Long> open = new HashMap<>();
         db.query(
@@ -78,15 +81,15 @@ class DriftSeen {
      *
      * @param until when it was found right again; null while it is not
      */
-    record Time(String field, Instant since, @Nullable Instant until) {}
+    record Spell(String field, Instant since, @Nullable Instant until) {}
 
     /** All times that one shell drifted, the oldest first. */
-    List<Time> ofShell(String term, String key) {
+    List<Spell> ofShell(String term, String key) {
         return db.query(
                 "select field, first_seen, ended_at from drift_seen where term = ? and shell_key = ? order by id",
                 (row, n) -> {
                     Timestamp ended = row.getTimestamp("ended_at");
-                    return new Time(
+                    return new Spell(
                             row.getString("field"),
                             row.getTimestamp("first_seen").toInstant(),
                             ended == null ? null : ended.toInstant());

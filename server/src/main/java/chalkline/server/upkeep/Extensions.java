@@ -9,6 +9,7 @@ import chalkline.server.arrivals.ArrivalService;
 import chalkline.server.conventions.ConventionsService;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.frame.Today;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.lms.AtOnce;
@@ -19,7 +20,6 @@ import chalkline.server.policy.Right;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -45,6 +45,7 @@ class Extensions {
     private final Today today;
     private final TransactionTemplate transaction;
     private final Lms lms;
+    private final Time time;
 
     Extensions(
             JdbcClient db,
@@ -55,7 +56,9 @@ class Extensions {
             LedgerService ledger,
             Today today,
             TransactionTemplate transaction,
-            @AtOnce Lms lms) {
+            @AtOnce Lms lms,
+            Time time) {
+        this.time = time;
         this.transaction = transaction;
         this.db = db;
         this.terms = terms;
@@ -197,7 +200,7 @@ class Extensions {
         }
     }
 
-    private static Timestamp now() {
-        return Timestamp.from(Instant.now());
+    private Timestamp now() {
+        return Timestamp.from(time.now());
     }
 }

@@ -12,6 +12,7 @@ import chalkline.server.conventions.ConventionsService;
 import chalkline.server.conventions.DatesEdit;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
+import chalkline.server.frame.Time;
 import chalkline.server.frame.Today;
 import chalkline.server.policy.MayPartly;
 import chalkline.server.policy.Right;
@@ -39,8 +40,16 @@ class LifeService {
     private final ConventionsService conventions;
     private final BuildService builds;
     private final Today today;
+    private final Time time;
 
-    LifeService(Terms terms, ProofService proofs, ConventionsService conventions, BuildService builds, Today today) {
+    LifeService(
+            Terms terms,
+            ProofService proofs,
+            ConventionsService conventions,
+            BuildService builds,
+            Today today,
+            Time time) {
+        this.time = time;
         this.terms = terms;
         this.proofs = proofs;
         this.conventions = conventions;
@@ -53,7 +62,7 @@ class LifeService {
     public LifeViews.Sheet sheet(String term) {
         Terms.Standing now = terms.seen(term, Right.READ_UPKEEP);
         ZoneId zone = conventions.zone();
-        OffsetDateTime at = ZonedDateTime.of(today.in(zone), LocalTime.now(zone), zone)
+        OffsetDateTime at = ZonedDateTime.of(today.in(zone), LocalTime.ofInstant(time.now(), zone), zone)
                 .withNano(0)
                 .toOffsetDateTime();
         Map<LifeViews.State, Integer> states = new EnumMap<>(LifeViews.State.class);

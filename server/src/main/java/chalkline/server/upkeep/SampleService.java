@@ -8,6 +8,7 @@ import chalkline.core.upkeep.SampleSize;
 import chalkline.core.upkeep.Sampling;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.SignedIn;
+import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import chalkline.server.people.PeopleService;
 import chalkline.server.policy.May;
@@ -17,7 +18,6 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
-import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -42,8 +42,11 @@ class SampleService {
     private final Terms terms;
     private final PeopleService people;
     private final LedgerService ledger;
+    private final Time time;
 
-    SampleService(JdbcClient db, JdbcTemplate batches, Terms terms, PeopleService people, LedgerService ledger) {
+    SampleService(
+            JdbcClient db, JdbcTemplate batches, Terms terms, PeopleService people, LedgerService ledger, Time time) {
+        this.time = time;
         this.db = db;
         this.batches = batches;
         this.terms = terms;
@@ -97,7 +100,7 @@ class SampleService {
                         confidence,
                         drawnBy,
                         SignedIn.login(),
-                        Timestamp.from(Instant.now()))
+                        Timestamp.from(time.now()))
                 .update();
         long id = db.sql("select last_insert_id()").query(Long.class).single();
         batches.batchUpdate(
@@ -213,7 +216,7 @@ class SampleService {
                         sound,
                         found,
                         sound == null ? null : SignedIn.login(),
-                        sound == null ? null : Timestamp.from(Instant.now()),
+                        sound == null ? null : Timestamp.from(time.now()),
                         id,
                         key,
                         term)

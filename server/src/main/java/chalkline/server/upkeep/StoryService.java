@@ -41,7 +41,7 @@ class StoryService {
         if (row == null && events.isEmpty()) {
             throw new NotFound("Nothing is known of a shell " + key + " in " + term + ".");
         }
-        for (DriftSeen.Time time : seen.ofShell(term, key)) {
+        for (DriftSeen.Spell time : seen.ofShell(term, key)) {
             String field = name(time.field());
             events.add(new LifeViews.Event(time.since(), "", "changed by hand in the LMS", field, null));
             if (time.until() != null) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.lms.Lms;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -14,6 +15,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** What earlier builds began and did not end, without a database. */
 class LeftoversTest {
+    private static final Instant NOW = Instant.parse("2026-12-07T12:00:00Z");
     private static final JsonMapper JSON = new JsonMapper();
 
     private static PlannedStep copy(String shell, String template) {
@@ -23,17 +25,17 @@ class LeftoversTest {
 
     private static BuildStep kept(PlannedStep planned, String key, Consumer<BuildStep> whatCame) {
         String payload = planned.payload() == null ? null : JSON.writeValueAsString(planned.payload());
-        BuildStep step = new BuildStep(1, 1, 1, planned, payload, key);
+        BuildStep step = new BuildStep(1, 1, 1, planned, payload, key, NOW);
         whatCame.accept(step);
         return step;
     }
 
     private static void done(BuildStep step) {
-        step.settle(new Lms.Answer(true, null, null, null, 5L, null));
+        step.settle(new Lms.Answer(true, null, null, null, 5L, null), NOW);
     }
 
     private static void unread(BuildStep step) {
-        step.fail(LotWork.UNREAD, "no answer");
+        step.fail(LotWork.UNREAD, "no answer", NOW);
     }
 
     private static Map<String, PlannedStep> planned(PlannedStep... copies) {
@@ -57,7 +59,7 @@ class LeftoversTest {
         Leftovers left = Leftovers.of(
                 List.of(
                         kept(copy("s:a", "t"), "k", LeftoversTest::done),
-                        kept(weeks, "k2", step -> step.fail("item-refused", "no"))),
+                        kept(weeks, "k2", step -> step.fail("item-refused", "no", NOW))),
                 JSON);
         assertThat(left.of("s:a")).isTrue();
         assertThat(left.isDone("s:a", Verb.COPY)).isTrue();
@@ -71,7 +73,7 @@ class LeftoversTest {
                 List.of(
                         kept(copy("s:a", "t"), "first", LeftoversTest::unread),
                         kept(copy("s:b", "t"), "first", LeftoversTest::unread),
-                        kept(copy("s:c", "t"), "second", step -> step.fail("code-taken", "no"))),
+                        kept(copy("s:c", "t"), "second", step -> step.fail("code-taken", "no", NOW))),
                 JSON);
         Map<String, PlannedStep> copies =
                 planned(copy("s:a", "t"), copy("s:b", "t"), copy("s:c", "t"), copy("s:d", "t"));
@@ -98,18 +100,20 @@ class LeftoversTest {
     void aCopyThatTheLmsIsAtIsAskedAboutAndNotBegunAgain() {
         Leftovers left = Leftovers.of(
                 List.of(kept(
-                        copy("s:a", "t"), "k", step -> step.settle(new Lms.Answer(true, null, null, 77L, null, null)))),
+                        copy("s:a", "t"),
+                        "k",
+                        step -> step.settle(new Lms.Answer(true, null, null, 77L, null, null), NOW))),
                 JSON);
         PlannedStep again = left.asBegun(copy("s:a", "t"));
         assertThat(again.state()).isEqualTo(StepState.UNDER_WAY);
         assertThat(again.job()).isEqualTo(77L);
-        assertThat(new BuildStep(2, 1, 1, again, null, "k").hasLasted(Duration.ofMillis(-1)))
+        assertThat(new BuildStep(2, 1, 1, again, null, "k", NOW).hasLasted(Duration.ofMillis(-1), NOW))
                 .as("its time runs, so that it does not go on for ever")
                 .isTrue();
         PlannedStep lost = Leftovers.of(
                         List.of(kept(copy("s:a", "t"), "k", step -> {
-                            step.settle(new Lms.Answer(true, null, null, 77L, null, null));
-                            step.lost("copy-lost", "forgotten");
+                            step.settle(new Lms.Answer(true, null, null, 77L, null, null), NOW);
+                            step.lost("copy-lost", "forgotten", NOW);
                         })),
                         JSON)
                 .asBegun(copy("s:a", "t"));

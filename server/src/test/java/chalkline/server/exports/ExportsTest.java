@@ -14,6 +14,7 @@ import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -343,8 +344,8 @@ class ExportsTest {
                 List.of(List.of("Course", "Result", "Why"), List.of(code, "no", "late")),
                 List.of(1, 2));
         return Objects.requireNonNull(system.bean(TransactionTemplate.class).execute(status -> {
-            BroughtSheet sheet =
-                    system.bean(BroughtSheets.class).saveAndFlush(new BroughtSheet(export, "left.csv", "abara"));
+            BroughtSheet sheet = system.bean(BroughtSheets.class)
+                    .saveAndFlush(new BroughtSheet(export, "left.csv", "abara", Instant.now()));
             system.bean(ResultLines.class).keep(sheet.id(), read.results());
             return sheet.id();
         }));

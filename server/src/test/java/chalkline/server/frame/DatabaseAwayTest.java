@@ -15,7 +15,7 @@ class DatabaseAwayTest {
 
     @Test
     void everyRequestIsAnsweredInWordsAndGoesOnAfterwards() {
-        try (RunningSystem system = RunningSystem.onCable(48, "--standins.earlier-terms=false")) {
+        try (RunningSystem system = RunningSystem.withSections(48, "--standins.earlier-terms=false")) {
             Client abara = system.signedIn("abara");
             abara.fetchList();
             system.cable().cut();

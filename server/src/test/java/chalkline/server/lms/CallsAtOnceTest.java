@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import chalkline.server.ChalkLineSettings;
 import chalkline.server.Client;
 import chalkline.server.RunningSystem;
+import chalkline.server.frame.Time;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
@@ -51,7 +52,9 @@ class CallsAtOnceTest {
                         set.mail(),
                         set.openid(),
                         set.keep(),
-                        set.lms()));
+                        set.builds(),
+                        set.lms()),
+                system.bean(Time.class));
     }
 
     private static void answers(CallsAtOnce calls, int times) {

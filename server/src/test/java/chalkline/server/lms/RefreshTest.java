@@ -13,6 +13,7 @@ import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** What stands in the LMS is seen as it is, also what is no longer there; two builds never start at one moment. */
@@ -154,6 +155,10 @@ class RefreshTest {
                 {"key":"s:old","term":"27SP","code":"old","title":"Old","category":["Other"],"sections":["cl-old"],"lead":"cl-old",
                  "opens":"2027-01-04T00:00:00Z","closes":"2027-01-05T00:00:00Z","open":true,"settings":{}}""");
         lms.put("/lms/api/trouble/work/s:old", "");
+        // a list had it before
+        system.bean(JdbcClient.class)
+                .sql("insert into once_listed values ('27SP', 'cl-old')")
+                .update();
         abara.refreshHeld();
         String body = "{\"versions\":\"" + abara.versions("27SP") + "\",\"keys\":[\"s:old\"]}";
         Client.Answer refused = abara.post("/api/terms/27SP/builds", body);

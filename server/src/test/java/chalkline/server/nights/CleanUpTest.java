@@ -23,14 +23,13 @@ import tools.jackson.databind.JsonNode;
 /** What has been kept long enough goes; what a proof, a build or the ledger needs stays as it was. And what metrics tell. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class CleanUpTest {
-    private static final int MANAGEMENT = RunningSystem.freePort();
     private static RunningSystem system;
     private static Client abara;
     private static JdbcClient db;
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.with(40, "MANAGEMENT_PORT", Integer.toString(MANAGEMENT));
+        system = RunningSystem.withSections(40, "--standins.earlier-terms=false");
         abara = system.signedIn("abara");
         db = system.bean(JdbcClient.class);
         fetched();
@@ -115,7 +114,8 @@ class CleanUpTest {
     @Test
     @Order(3)
     void metricsTellOfTheQueueTheLmsTheGuardsAndDrift() throws Exception {
-        HttpRequest ask = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + MANAGEMENT + "/actuator/prometheus"))
+        HttpRequest ask = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + system.managementPort() + "/actuator/prometheus"))
                 .header(
                         "Authorization",
                         "Basic " + Base64.getEncoder().encodeToString("quill:chalk".getBytes(StandardCharsets.UTF_8)))

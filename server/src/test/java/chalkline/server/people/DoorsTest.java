@@ -26,13 +26,12 @@ import org.junit.jupiter.api.Test;
 /** Who gets in, how fast, and what the browser is told: behind a web server with TLS that stands on this machine. */
 class DoorsTest {
     private static final HttpClient HTTP = HttpClient.newHttpClient();
-    private static final int MANAGEMENT = RunningSystem.freePort();
 
     private static RunningSystem system;
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.behindProxy(MANAGEMENT);
+        system = RunningSystem.withSections(50);
     }
 
     @AfterAll
@@ -211,7 +210,7 @@ class DoorsTest {
 
     private static HttpResponse<String> metrics(String who) throws IOException, InterruptedException {
         HttpRequest.Builder request =
-                HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + MANAGEMENT + "/actuator/metrics"));
+                HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + system.managementPort() + "/actuator/metrics"));
         if (!who.isEmpty()) {
             request.header(
                     "Authorization",

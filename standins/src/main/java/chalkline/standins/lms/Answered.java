@@ -2,7 +2,7 @@ package chalkline.standins.lms;
 
 import chalkline.core.naming.Digest;
 import java.sql.Timestamp;
-import java.time.Instant;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -25,6 +25,7 @@ class Answered {
     private final Turns turns;
     private final Mischief mischief;
     private final Effects effects;
+    private final InstantSource time;
 
     Answered(
             JdbcClient db,
@@ -32,7 +33,9 @@ class Answered {
             PlatformTransactionManager transactions,
             Turns turns,
             Mischief mischief,
-            Effects effects) {
+            Effects effects,
+            InstantSource time) {
+        this.time = time;
         this.db = db;
         this.json = json;
         this.turns = turns;
@@ -60,7 +63,7 @@ class Answered {
             Wire.Answers all = new Wire.Answers(answers);
             effects.count("call", "", 1);
             db.sql("insert into answered (idempotency_key, request_hash, answer, at) values (?, ?, ?, ?)")
-                    .params(key, hash, json.writeValueAsString(all), Timestamp.from(Instant.now()))
+                    .params(key, hash, json.writeValueAsString(all), Timestamp.from(time.instant()))
                     .update();
             return all;
         }));

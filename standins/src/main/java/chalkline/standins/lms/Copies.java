@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,10 +25,12 @@ class Copies {
     private final Outlines outlines;
     private final Mischief mischief;
     private final Effects effects;
+    private final InstantSource time;
 
     private record Started(Wire.Copy copy, boolean done, Instant ready, String fate) {}
 
-    Copies(JdbcClient db, Shells shells, Outlines outlines, Mischief mischief, Effects effects) {
+    Copies(JdbcClient db, Shells shells, Outlines outlines, Mischief mischief, Effects effects, InstantSource time) {
+        this.time = time;
         this.db = db;
         this.effects = effects;
         this.shells = shells;
@@ -43,7 +46,7 @@ class Copies {
                 || outlines.ofTemplate(copy.template()).isEmpty()) {
             throw new Refused("template-missing", "There is no template “" + copy.template() + "”.");
         }
-        Instant ready = Instant.now().plusMillis(mischief.copyMillis());
+        Instant ready = time.instant().plusMillis(mischief.copyMillis());
         String fate = mischief.happens(Mischief.Kind.COPY_FAILS)
                 ? "fails"
                 : mischief.happens(Mischief.Kind.COPY_ENDLESS) ? "endless" : "";
@@ -61,7 +64,7 @@ class Copies {
 
     /** How copies stand, each carried out when it is asked about after its time. */
     Wire.Jobs ask(List<Long> ids) {
-        Instant now = Instant.now();
+        Instant now = time.instant();
         long again = 0;
         List<Wire.Job> jobs = new ArrayList<>();
         for (Long id : ids) {

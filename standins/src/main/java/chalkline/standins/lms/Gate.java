@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.InstantSource;
 import java.util.concurrent.atomic.AtomicLong;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -21,12 +22,14 @@ class Gate extends OncePerRequestFilter {
     private final StandInSettings settings;
     private final Mischief mischief;
     private final Hands hands;
+    private final InstantSource time;
     private final Turns turns;
     private final AtomicLong answered = new AtomicLong();
     private long second;
     private int calls;
 
-    Gate(StandInSettings settings, Mischief mischief, Hands hands, Turns turns) {
+    Gate(StandInSettings settings, Mischief mischief, Hands hands, Turns turns, InstantSource time) {
+        this.time = time;
         this.settings = settings;
         this.mischief = mischief;
         this.hands = hands;
@@ -99,7 +102,7 @@ class Gate extends OncePerRequestFilter {
     }
 
     private synchronized boolean admit() {
-        long now = System.currentTimeMillis() / 1000;
+        long now = time.millis() / 1000;
         if (now != second) {
             second = now;
             calls = 0;

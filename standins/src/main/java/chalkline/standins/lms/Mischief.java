@@ -1,6 +1,7 @@
 package chalkline.standins.lms;
 
 import chalkline.standins.StandInSettings;
+import java.time.InstantSource;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Random;
@@ -14,6 +15,7 @@ class Mischief {
     private static final double TAIL_SHARE = 0.05;
 
     private final Random dice;
+    private final InstantSource time;
     private final Map<Kind, Double> shares = new EnumMap<>(Kind.class);
     private final AtomicInteger failNext = new AtomicInteger();
     private final AtomicInteger dropNext = new AtomicInteger();
@@ -37,7 +39,8 @@ class Mischief {
         MEDDLE
     }
 
-    Mischief(StandInSettings settings) {
+    Mischief(StandInSettings settings, InstantSource time) {
+        this.time = time;
         this.dice = new Random(settings.seed());
         this.callsPerSecond = settings.callsPerSecond();
         this.copyMillis = settings.copyMillis();
@@ -53,7 +56,7 @@ class Mischief {
         callsPerSecond = or(wanted.callsPerSecond(), callsPerSecond);
         largestBatch = or(wanted.largestBatch(), largestBatch);
         copyMillis = or(wanted.copyMillis(), copyMillis);
-        downUntil = wanted.downMillis() == null ? downUntil : System.currentTimeMillis() + wanted.downMillis();
+        downUntil = wanted.downMillis() == null ? downUntil : time.millis() + wanted.downMillis();
         set(Kind.BUSY, wanted.busy());
         set(Kind.TOO_MANY, wanted.tooMany());
         set(Kind.LATE, wanted.late());
@@ -90,7 +93,7 @@ class Mischief {
                 share(Kind.COPY_FAILS),
                 share(Kind.COPY_ENDLESS),
                 share(Kind.MEDDLE),
-                (int) Math.max(0, downUntil - System.currentTimeMillis()),
+                (int) Math.max(0, downUntil - time.millis()),
                 callsPerSecond,
                 largestBatch,
                 copyMillis);
@@ -127,7 +130,7 @@ class Mischief {
     }
 
     boolean isDown() {
-        return System.currentTimeMillis() < downUntil;
+        return time.millis() < downUntil;
     }
 
     int callsPerSecond() {

@@ -9,7 +9,7 @@ import jakarta.mail.internet.MimeMessage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.sql.Timestamp;
-import java.time.Instant;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -24,9 +24,11 @@ class Inbox {
     private static final int SHOWN = 100;
 
     private final JdbcClient db;
+    private final InstantSource time;
     private final AtomicInteger refuses = new AtomicInteger();
 
-    Inbox(JdbcClient db) {
+    Inbox(JdbcClient db, InstantSource time) {
+        this.time = time;
         this.db = db;
     }
 
@@ -56,13 +58,13 @@ class Inbox {
         db.sql("insert into mail (message_id, sender, recipient, subject, plain, html, received_at)"
                         + " values (?, ?, ?, ?, ?, ?, ?) on duplicate key update times = times + 1")
                 .params(
-                        Objects.requireNonNullElse(message.getMessageID(), "none-" + Instant.now()),
+                        Objects.requireNonNullElse(message.getMessageID(), "none-" + time.instant()),
                         sender,
                         recipient,
                         Objects.requireNonNullElse(message.getSubject(), ""),
                         text(message, "text/plain").orElse(""),
                         text(message, "text/html").orElse(""),
-                        Timestamp.from(Instant.now()))
+                        Timestamp.from(time.instant()))
                 .update();
     }
 

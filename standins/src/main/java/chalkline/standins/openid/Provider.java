@@ -9,6 +9,7 @@ import com.nimbusds.jose.jwk.gen.RSAKeyGenerator;
 import com.nimbusds.jwt.JWTClaimsSet;
 import com.nimbusds.jwt.SignedJWT;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.Date;
 import java.util.List;
 import java.util.Map;
@@ -50,6 +51,12 @@ class Provider {
     private final Map<String, Granted> codes = new ConcurrentHashMap<>();
     private final AtomicReference<Wrong> wrong = new AtomicReference<>(Wrong.NOTHING);
 
+    private final InstantSource time;
+
+    Provider(InstantSource time) {
+        this.time = time;
+    }
+
     private static RSAKey made() {
         try {
             return new RSAKeyGenerator(KEY_BITS)
@@ -86,7 +93,7 @@ class Provider {
 
     /** What it says of somebody, signed. */
     String token(String issuer, Granted granted) {
-        Instant now = Instant.now();
+        Instant now = time.instant();
         Instant end = is(Wrong.EXPIRED) ? now.minusSeconds(2 * SECONDS) : now.plusSeconds(SECONDS);
         JWTClaimsSet claims = new JWTClaimsSet.Builder()
                 .issuer(is(Wrong.ISSUER) ? issuer + "/other" : issuer)

@@ -13,6 +13,7 @@ import java.io.UncheckedIOException;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -26,6 +27,7 @@ import org.springframework.stereotype.Component;
 @Component
 class Registrar {
     private final CampusInUse campus;
+    private final InstantSource time;
     private @Nullable Days days;
     private @Nullable Night said;
     private @Nullable RegistrarList before;
@@ -34,7 +36,8 @@ class Registrar {
     private @Nullable Export export;
     private int sent;
 
-    Registrar(CampusInUse campus) {
+    Registrar(CampusInUse campus, InstantSource time) {
+        this.time = time;
         this.campus = campus;
     }
 
@@ -50,10 +53,11 @@ class Registrar {
     static final class Export {
         private final byte[] bytes;
         private final String tag;
-        private final Instant since = Instant.now().truncatedTo(ChronoUnit.SECONDS);
+        private final Instant since;
 
-        private Export(byte[] bytes) {
+        private Export(byte[] bytes, Instant since) {
             this.bytes = bytes;
+            this.since = since.truncatedTo(ChronoUnit.SECONDS);
             try {
                 byte[] digest = MessageDigest.getInstance("SHA-256").digest(bytes);
                 this.tag = '"' + HexFormat.of().formatHex(digest, 0, 12) + '"';
@@ -153,7 +157,7 @@ class Registrar {
     synchronized Export export() {
         Export known = export;
         if (known == null) {
-            known = new Export(other == null ? bytes() : other);
+            known = new Export(other == null ? bytes() : other, time.instant());
             export = known;
         }
         return known;

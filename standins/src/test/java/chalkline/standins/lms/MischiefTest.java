@@ -3,6 +3,7 @@ package chalkline.standins.lms;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.standins.StandInSettings;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -13,7 +14,8 @@ class MischiefTest {
     private static final JsonMapper JSON = new JsonMapper();
 
     private static Mischief fresh() {
-        return new Mischief(new StandInSettings(1907, 1200, true, 60, 50, 7, 400, 64, 120, 0, ""));
+        return new Mischief(
+                new StandInSettings(1907, 1200, true, 60, 50, 7, 400, 64, 120, 0, ""), InstantSource.system());
     }
 
     private static Mischief told(String how) {

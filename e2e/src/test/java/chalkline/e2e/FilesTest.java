@@ -3,6 +3,7 @@ package chalkline.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -18,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 
 /** A sheet for an LMS that takes uploads, defined on real rows in a browser, written, fetched and brought back. */
+@OwnSystem("its LMS takes files only")
 class FilesTest {
     private static RunningSystem system;
     private static Browser browser;

@@ -78,21 +78,30 @@ public final class RunningSystem implements AutoCloseable {
             shared.putBack(sections, standInsSettings);
             return shared;
         }
-        RunningSystem system = new RunningSystem();
-        system.standIns(sections, standInsSettings);
-        system.cable = new Cable(system.databasePort);
-        system.lmsCable = new Cable(system.standInsPort);
-        system.managementPort = freePort();
-        system.application(
-                "DB_PORT",
-                Integer.toString(system.cable.port()),
-                "LMS_URL",
-                "http://127.0.0.1:" + system.lmsCable.port() + "/lms/api",
-                "MANAGEMENT_PORT",
-                Integer.toString(system.managementPort),
-                "CHALKLINE_PROXY",
-                "127.0.0.1");
-        system.awaitStandIns();
+        if (shared != null) {
+            requireReason();
+        }
+        return started(sections, standInsSettings);
+    }
+
+    /** The same, for tests after which no other could have it. */
+    public static RunningSystem ofItsOwn(int sections, String... standInsSettings) {
+        requireReason();
+        return new RunningSystem().start(sections, standInsSettings);
+    }
+
+    /** Whoever starts a system of their own says why. */
+    private static void requireReason() {
+        boolean given = StackWalker.getInstance(StackWalker.Option.RETAIN_CLASS_REFERENCE)
+                .walk(frames ->
+                        frames.anyMatch(frame -> frame.getDeclaringClass().isAnnotationPresent(OwnSystem.class)));
+        if (!given) {
+            throw new IllegalStateException("Say with @OwnSystem why these tests need a system of their own.");
+        }
+    }
+
+    private static RunningSystem started(int sections, String... standInsSettings) {
+        RunningSystem system = new RunningSystem().start(sections, standInsSettings);
         if (shared == null && system.token.isEmpty()) {
             shared = system;
             sharedInUse = true;
@@ -103,6 +112,24 @@ public final class RunningSystem implements AutoCloseable {
             Runtime.getRuntime().addShutdownHook(new Thread(system::end));
         }
         return system;
+    }
+
+    private RunningSystem start(int sections, String... standInsSettings) {
+        standIns(sections, standInsSettings);
+        cable = new Cable(databasePort);
+        lmsCable = new Cable(standInsPort);
+        managementPort = freePort();
+        application(
+                "DB_PORT",
+                Integer.toString(cable.port()),
+                "LMS_URL",
+                "http://127.0.0.1:" + lmsCable.port() + "/lms/api",
+                "MANAGEMENT_PORT",
+                Integer.toString(managementPort),
+                "CHALKLINE_PROXY",
+                "127.0.0.1");
+        awaitStandIns();
+        return this;
     }
 
     /** As it was when it had started, with another campus. */
@@ -130,6 +157,7 @@ public final class RunningSystem implements AutoCloseable {
 
     /** The same with a second registrar, who lists what the first one does. */
     public static RunningSystem withTwoRegistrars(int sections, String... standInsSettings) {
+        requireReason();
         RunningSystem system = new RunningSystem();
         system.standIns(sections, standInsSettings);
         system.application(
@@ -143,6 +171,7 @@ public final class RunningSystem implements AutoCloseable {
 
     /** Nothing but the application, as it is started for a campus of one's own: no demo, no addresses. */
     public static RunningSystem bare(Path firstPassword) {
+        requireReason();
         RunningSystem system = new RunningSystem();
         system.application(
                 "CHALKLINE_DEMO",
@@ -158,6 +187,7 @@ public final class RunningSystem implements AutoCloseable {
 
     /** With some settings of the application otherwise, as names and values by turns. */
     public static RunningSystem with(int sections, String... settings) {
+        requireReason();
         RunningSystem system = new RunningSystem();
         system.standIns(sections, "--standins.earlier-terms=false");
         system.application(settings);
@@ -239,6 +269,7 @@ public final class RunningSystem implements AutoCloseable {
 
     /** The application on data that an earlier version left, as one dump of SQL. Nobody answers for the LMS. */
     public static RunningSystem on(String dump) {
+        requireReason();
         RunningSystem system = new RunningSystem();
         try (Connection connection = DriverManager.getConnection(
                         system.databaseUrl() + "&allowMultiQueries=true", "chalkline", "chalkline");

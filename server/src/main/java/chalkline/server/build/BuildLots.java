@@ -1,6 +1,7 @@
 package chalkline.server.build;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Chance;
 import chalkline.server.frame.Time;
 import java.sql.Timestamp;
 import java.time.Duration;
@@ -8,7 +9,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.UUID;
+import java.util.random.RandomGenerator;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -26,8 +27,10 @@ class BuildLots {
     private final String node;
     private final Duration lease;
     private final Time time;
+    private final RandomGenerator chance;
 
-    BuildLots(JdbcClient db, JdbcTemplate batches, ChalkLineSettings settings, Time time) {
+    BuildLots(JdbcClient db, JdbcTemplate batches, ChalkLineSettings settings, Time time, RandomGenerator chance) {
+        this.chance = chance;
         this.time = time;
         this.node = settings.node();
         this.lease = settings.builds().lease();
@@ -111,7 +114,7 @@ class BuildLots {
                         Phase.of(build.phase()),
                         row.getInt("tries"),
                         row.getInt("errors"),
-                        UUID.randomUUID().toString()))
+                        Chance.name(chance)))
                 .list();
     }
 
@@ -163,9 +166,9 @@ class BuildLots {
                 .update();
     }
 
-    /** Nothing of a build is left to carry out but its end. */
+    /** Nothing of a build is left to carry out but its end; whoever slept with a lot in hand records nothing of it any more. */
     void leaveOut(long build) {
-        db.sql("update build_lot set done = true where build_id = ? and phase <> ?")
+        db.sql("update build_lot set done = true, lease = null, lease_until = null where build_id = ? and phase <> ?")
                 .params(build, Phase.END.number())
                 .update();
     }

@@ -232,7 +232,7 @@ public class BuildService {
 
     private Build kept(Build build, String what) {
         Build kept = builds.saveAndFlush(build);
-        lots.insertEnds(kept.id(), kept.startsAt().orElseGet(Instant::now));
+        lots.insertEnds(kept.id(), kept.startsAt().orElseGet(time::now));
         ledger.write(what, kept.term(), Map.of("build", kept.id()));
         return kept;
     }

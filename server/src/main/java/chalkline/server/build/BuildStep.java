@@ -144,6 +144,10 @@ class BuildStep {
         return buildId;
     }
 
+    long lot() {
+        return lot;
+    }
+
     int ordinal() {
         return ordinal;
     }

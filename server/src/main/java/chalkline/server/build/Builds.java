@@ -38,6 +38,9 @@ interface Builds extends JpaRepository<Build, Long> {
             nativeQuery = true)
     void lockTerm(String term);
 
+    @Query("select b.state from Build b where b.id = :id")
+    Build.State stateOf(long id);
+
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Build where id = :id")
     Optional<Build> lock(long id);

@@ -1,6 +1,7 @@
 package chalkline.server.build;
 
 import chalkline.core.proof.Action;
+import chalkline.core.proof.HeldShell;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
@@ -76,6 +77,30 @@ class Checks {
         if (!proofs.now(proof.term()).equals(proof)) {
             throw new Conflict("The list, the conventions or the LMS changed since you looked at this proof."
                     + " Nothing was built; look at it again.");
+        }
+    }
+
+    /**
+     * What a proof is to build must not stand by now, as where the LMS could not be read after a build, or a backup was put
+     * back: it would be filled a second time.
+     */
+    void refuseStanding(ProofKey proof, Set<String> keys) {
+        if (held.current() == proof.held()) {
+            return;
+        }
+        Set<String> standing =
+                held.shells(held.current()).stream().map(HeldShell::key).collect(Collectors.toSet());
+        List<String> codes = proofs.proof(proof).proof().rows().stream()
+                .filter(row -> row.action() == Action.BUILD && standing.contains(row.key()))
+                .filter(row -> keys.isEmpty() || keys.contains(row.key()))
+                .map(ProofRow::code)
+                .toList();
+        if (!codes.isEmpty()) {
+            throw new Conflict("Nothing was built. "
+                    + (codes.size() == 1
+                            ? "The shell " + codes.get(0) + " stands"
+                            : codes.size() + " shells, " + codes.get(0) + " first, stand")
+                    + " in the LMS already, and you looked at a proof that did not know it; look at it again.");
         }
     }
 

@@ -19,8 +19,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.ThreadLocalRandom;
 import java.util.function.BooleanSupplier;
+import java.util.random.RandomGenerator;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -64,6 +64,7 @@ class LotWork {
     private final Jobs jobs;
     private final Time time;
     private final ChalkLineSettings settings;
+    private final RandomGenerator chance;
 
     LotWork(
             Builds builds,
@@ -78,7 +79,9 @@ class LotWork {
             CallsAtOnce atOnce,
             Jobs jobs,
             ChalkLineSettings settings,
-            Time time) {
+            Time time,
+            RandomGenerator chance) {
+        this.chance = chance;
         this.time = time;
         this.builds = builds;
         this.steps = steps;
@@ -282,6 +285,7 @@ class LotWork {
 
     /** The build ends with what the LMS holds then. */
     private void finish(BuildLots.Lot lot) {
+        String unread = "";
         boolean early = records.stateOf(lot.build()) == Build.State.ENDING;
         if (early) {
             records.leaveOut(lot.build());
@@ -296,15 +300,19 @@ class LotWork {
             if (!early && !(e instanceof LmsRefusal)) {
                 throw e;
             }
+            unread = early
+                    ? ""
+                    : "Everything was sent, but what the LMS holds could not be read at the end, so it is not known to stand: "
+                            + e.getMessage();
         }
         built.write(builds.findById(lot.build()).orElseThrow());
-        records.finished(lot, "");
+        records.finished(lot, unread);
     }
 
     private void postpone(BuildLots.Lot lot, LmsUnavailable e, int tries) {
         Duration wait = e instanceof LmsLeftAlone
                 ? jittered(settings.lms().leftAlone().dividedBy(2))
-                : e.after().map(LotWork::spread).orElseGet(() -> jittered(grown(tries)));
+                : e.after().map(after -> spread(after, chance)).orElseGet(() -> jittered(grown(tries)));
         lots.postpone(lot, wait, tries, lot.errors());
         if (atOnce.sinceAnswer().compareTo(settings.builds().silent()) > 0) {
             records.change(lot.build(), build -> {
@@ -331,13 +339,13 @@ class LotWork {
     }
 
     /** All that are told the same second would come in it together, and most would be sent away again. */
-    static Duration spread(Duration least) {
-        return least.plusMillis(ThreadLocalRandom.current().nextLong(least.toMillis() + 1));
+    static Duration spread(Duration least, RandomGenerator chance) {
+        return least.plusMillis(chance.nextLong(least.toMillis() + 1));
     }
 
-    private static Duration jittered(Duration most) {
+    private Duration jittered(Duration most) {
         long millis = Math.max(2, most.toMillis());
-        return Duration.ofMillis(ThreadLocalRandom.current().nextLong(millis / 2, millis));
+        return Duration.ofMillis(chance.nextLong(millis / 2, millis));
     }
 
     /** A mistake of Chalk Line's own is tried again, and ends the build after the third time. */

@@ -3,6 +3,7 @@ package chalkline.server.build;
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Chance;
 import chalkline.server.frame.Conflict;
 import chalkline.server.frame.Refusal;
 import chalkline.server.frame.Time;
@@ -25,7 +26,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.UUID;
+import java.util.random.RandomGenerator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -48,6 +49,7 @@ class Planning {
     private final HeldService held;
     private final ChalkLineSettings settings;
     private final JsonMapper json;
+    private final RandomGenerator chance;
     private final Time time;
 
     Planning(
@@ -64,7 +66,9 @@ class Planning {
             HeldService held,
             ChalkLineSettings settings,
             JsonMapper json,
-            Time time) {
+            Time time,
+            RandomGenerator chance) {
+        this.chance = chance;
         this.time = time;
         this.builds = builds;
         this.steps = steps;
@@ -242,14 +246,14 @@ class Planning {
 
     /** What was seen; or, at a time of its own and where another build is gone on with, what holds now. */
     private ProofKey proof(Build build, Wanted wanted) {
+        held.refresh();
         if (build.startsAt().isEmpty() && build.follows().isEmpty()) {
             if (!wanted.checked() && checks.joinsStandingShells(build.proof(), wanted.keys())) {
-                held.refresh();
                 checks.refuseOld(build.proof());
             }
+            checks.refuseStanding(build.proof(), wanted.keys());
             return build.proof();
         }
-        held.refresh();
         ProofKey now = proofs.now(build.term());
         boolean same = now.arrival() == build.proof().arrival()
                 && now.conventions() == build.proof().conventions();
@@ -309,7 +313,7 @@ class Planning {
 
         void add(PlannedLot planned) {
             long id = BuildLots.id(build, ++lotCount);
-            String call = UUID.randomUUID().toString();
+            String call = Chance.name(chance);
             boolean waits = false;
             Map<String, Integer> of = new HashMap<>();
             for (PlannedStep step : planned.steps()) {

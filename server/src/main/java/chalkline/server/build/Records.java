@@ -4,7 +4,6 @@ import chalkline.server.frame.OnceMore;
 import chalkline.server.frame.Time;
 import chalkline.server.ledger.LedgerService;
 import io.micrometer.core.instrument.MeterRegistry;
-import java.sql.Timestamp;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.HashSet;
@@ -15,8 +14,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
@@ -30,8 +27,7 @@ class Records {
     private final BuildLots lots;
     private final Departments departments;
     private final LedgerService ledger;
-    private final JdbcClient db;
-    private final JdbcTemplate batches;
+    private final StepRows rows;
     private final TransactionTemplate transaction;
     private final MeterRegistry metrics;
     private final Time time;
@@ -42,8 +38,7 @@ class Records {
             BuildLots lots,
             Departments departments,
             LedgerService ledger,
-            JdbcClient db,
-            JdbcTemplate batches,
+            StepRows rows,
             PlatformTransactionManager transactions,
             MeterRegistry metrics,
             Time time) {
@@ -54,8 +49,7 @@ class Records {
         this.lots = lots;
         this.departments = departments;
         this.ledger = ledger;
-        this.db = db;
-        this.batches = batches;
+        this.rows = rows;
         this.transaction = new TransactionTemplate(transactions);
         // what another worker has recorded must be seen once its lock is released
         this.transaction.setIsolationLevel(TransactionDefinition.ISOLATION_READ_COMMITTED);
@@ -89,10 +83,7 @@ class Records {
     }
 
     Build.State stateOf(long build) {
-        return Build.State.valueOf(db.sql("select state from build where id = ?")
-                .param(build)
-                .query(String.class)
-                .single());
+        return builds.stateOf(build);
     }
 
     /** Records what came of steps of a lot; how the build stands by now. */
@@ -109,23 +100,7 @@ class Records {
         settled.forEach(step -> metrics.counter(
                         "chalkline.build.steps", "outcome", step.state().name().toLowerCase(Locale.ROOT))
                 .increment());
-        batches.batchUpdate(
-                "update build_step set state = ?, attempts = ?, refused = ?, reason = ?, job = ?, mark = ?, made = ?,"
-                        + " undone_by = ?, settled_at = ? where id = ?",
-                settled.stream()
-                        .map(step -> new Object[] {
-                            step.state().name(),
-                            step.attempts(),
-                            step.refused(),
-                            step.reason(),
-                            step.job().orElse(null),
-                            step.mark().orElse(null),
-                            step.made(),
-                            step.undo().orElse(null),
-                            step.settledAt().map(Timestamp::from).orElse(null),
-                            step.id()
-                        })
-                        .toList());
+        rows.settle(settled);
     }
 
     private void holdBack(BuildLots.Lot lot, Collection<BuildStep> settled) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
 import chalkline.server.ListFiles;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.io.IOException;
 import java.util.List;
@@ -17,6 +18,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Two registrars, one list: each has its own schedule and guards, and their ids are kept apart. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@OwnSystem("it has two registrars")
 class SourcesTest {
     private static RunningSystem system;
     private static Client abara;

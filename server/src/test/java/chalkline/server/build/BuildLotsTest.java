@@ -3,6 +3,7 @@ package chalkline.server.build;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.time.Duration;
 import java.time.Instant;
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Lots in many hands: each in one at a time, taken over when its lease ends. The engine of this system takes none itself. */
+@OwnSystem("its engine is stopped")
 class BuildLotsTest {
     private static RunningSystem system;
     private static BuildLots lots;
@@ -33,7 +35,7 @@ class BuildLotsTest {
 
     @BeforeAll
     static void start() {
-        system = RunningSystem.withSections(48, "--standins.earlier-terms=false");
+        system = RunningSystem.ofItsOwn(48, "--standins.earlier-terms=false");
         system.bean(BuildEngine.class).stop();
         lots = system.bean(BuildLots.class);
         records = system.bean(Records.class);

@@ -7,10 +7,13 @@ import chalkline.server.lms.LmsUnavailable;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.HashSet;
+import java.util.Random;
 import java.util.Set;
+import java.util.random.RandomGenerator;
 import org.junit.jupiter.api.Test;
 
 class LotWorkTest {
+    private static final RandomGenerator CHANCE = new Random(7);
     private static final Duration OTHERS = Duration.ofSeconds(30);
     private static final Duration JUST_NOW = Duration.ofSeconds(1);
 
@@ -41,7 +44,7 @@ class LotWorkTest {
         Duration told = Duration.ofSeconds(1);
         Set<Duration> waits = new HashSet<>();
         for (int i = 0; i < 50; i++) {
-            waits.add(LotWork.spread(told));
+            waits.add(LotWork.spread(told, CHANCE));
         }
         assertThat(waits)
                 .hasSizeGreaterThan(10)

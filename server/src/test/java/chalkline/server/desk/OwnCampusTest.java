@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import chalkline.server.Client;
 import chalkline.server.ListFiles;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
 /** The first start for a campus of one's own: no demo data, no address that nobody set, a password told once. */
+@OwnSystem("it begins with nothing set")
 class OwnCampusTest {
     @TempDir
     Path folder;

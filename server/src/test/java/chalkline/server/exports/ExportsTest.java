@@ -7,6 +7,7 @@ import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.exports.ResultSheet;
 import chalkline.formats.oneroster.OneRosterReader;
 import chalkline.server.Client;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -36,6 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** A term of an LMS that only takes uploads: built, written as sheets, and kept true by the sheets that come back. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@OwnSystem("its LMS takes files only")
 class ExportsTest {
     private static final JsonMapper JSON = JsonMapper.shared();
     private static final String COURSES = """

@@ -3,6 +3,7 @@ package chalkline.server.frame;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,6 +19,7 @@ import tools.jackson.databind.JsonNode;
  * Data of earlier versions goes forward. Each dump is of a version's own application (its tables and a small term that it
  * built), written by {@code mariadb-dump}; a released version adds its own, and none is ever changed.
  */
+@OwnSystem("its database comes from an earlier version")
 class UpgradeTest {
     @ParameterizedTest
     @CsvSource({"24, 1.1.2, 48"})

@@ -3,6 +3,7 @@ package chalkline.server.nights;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -22,6 +23,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** A month in which lists come by themselves and go through to the LMS as far as somebody chose. */
+@OwnSystem("what a month came to is compared with a second campus")
 class ThirtyDaysTest {
     private static final int SECTIONS = 300;
     private static final String[] SETTINGS = {

@@ -3,6 +3,7 @@ package chalkline.server.people;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.io.IOException;
 import java.net.URI;
@@ -21,6 +22,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * Sign-in with a campus account. Each check that OpenID Connect Core 1.0 asks of a client is broken once: 3.1.3.7 items 2
  * (issuer), 3 (audience), 6 (signature), 9 (expiry), 11 (nonce), and the state of 3.1.2.1; the numbers are from memory.
  */
+@OwnSystem("one of its tests has roles told by the provider")
 class OpenIdTest {
     private static RunningSystem system;
     private static Client provider;

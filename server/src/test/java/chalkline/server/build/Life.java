@@ -1,0 +1,624 @@
+package chalkline.server.build;
+
+import chalkline.core.proof.Action;
+import chalkline.core.proof.ProofRow;
+import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.MistakesInMemory;
+import chalkline.server.ledger.NoLedger;
+import chalkline.server.lms.AnswersInMemory;
+import chalkline.server.lms.HeldInMemory;
+import chalkline.server.lms.LmsRefusal;
+import chalkline.server.lms.LmsTooMany;
+import chalkline.server.lms.LmsUnavailable;
+import chalkline.server.outlines.StartsInMemory;
+import chalkline.server.proof.ProofKey;
+import chalkline.server.proof.ProofsInMemory;
+import chalkline.server.templates.TemplatesInMemory;
+import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.function.Supplier;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.client.HttpClientErrorException;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * One life of the build engine: its own classes against an LMS and a store in memory, under a clock that the simulation moves.
+ * A seed decides who works next, what is lost, refused or late, who is killed or sleeps, and what people do meanwhile; the same
+ * seed gives the same life. What a build promises is checked whenever one has ended.
+ */
+final class Life {
+    private static final JsonMapper JSON = new JsonMapper();
+    private static final int MOST_TURNS = 4_000;
+    private static final int MOST_BUILDS = 14;
+
+    private final Random dice;
+    private final LifeTime time = new LifeTime();
+    private final LifeTurns turns = new LifeTurns();
+    private final LifeLms lms;
+    private final HeldInMemory held;
+    private final LifeStore store;
+    private final ProofsInMemory proofs;
+    private final ChalkLineSettings settings = settings();
+    private final List<Engine> engines = new ArrayList<>();
+    private final List<String> broken = new ArrayList<>();
+    private final Map<Unkept, Integer> unkept = new java.util.EnumMap<>(Unkept.class);
+    private final List<String> told = new ArrayList<>();
+    /** What may still go wrong; a life becomes calm, so that it can be asked whether it ends. */
+    private int troubles;
+    /** Whether somebody, or a backup, changed what the engine cannot know of. */
+    private boolean meddled;
+
+    private final Kind kind;
+    private LifeStore.Backup backup;
+    private Object lmsBackup;
+
+    /** What happens in a life beside its builds. */
+    enum Kind {
+        /** Nothing goes wrong. */
+        CALM,
+        /** Calls are lost, refused and late; processes are killed or sleep. */
+        FAULTS,
+        /** And people work in the LMS meanwhile. */
+        PEOPLE,
+        /** And the LMS or the database is put back to a moment before. */
+        PUT_BACK
+    }
+
+    /** Promises that are known not to be kept yet; each is counted, and none is left out. */
+    enum Unkept {
+        /** A build is done though the LMS, as it was read last, is not as its proof says. */
+        DONE_THOUGH_IT_DIFFERS
+    }
+
+    /** What came of a life. */
+    record Outcome(List<String> broken, Map<Unkept, Integer> unkept, int turns, int builds, List<String> told) {}
+
+    Life(long seed) {
+        this.dice = new Random(seed * 0x9E3779B97F4A7C15L);
+        this.kind = Kind.values()[dice.nextInt(Kind.values().length)];
+        this.lms = new LifeLms(this::through, none -> time.instant(), dice);
+        this.held = new HeldInMemory(lms);
+        this.store = new LifeStore(held);
+        this.proofs = new ProofsInMemory(LifeCampus.LISTS, LifeCampus.CONVENTIONS, held);
+        this.troubles = kind == Kind.CALM ? 0 : dice.nextInt(12);
+        engines.add(new Engine("one"));
+        if (dice.nextBoolean()) {
+            engines.add(new Engine("two"));
+        }
+        backup = store.backup();
+        lmsBackup = lms.backup();
+    }
+
+    private static ChalkLineSettings settings() {
+        return new ChalkLineSettings(
+                "one",
+                false,
+                null,
+                null,
+                Path.of("none"),
+                Duration.ofSeconds(10),
+                null,
+                null,
+                null,
+                null,
+                null,
+                new ChalkLineSettings.Builds(
+                        Duration.ofSeconds(10),
+                        Duration.ofSeconds(2),
+                        Duration.ofMillis(250),
+                        Duration.ofMillis(200),
+                        Duration.ofSeconds(10),
+                        Duration.ofSeconds(30),
+                        Duration.ofSeconds(3),
+                        Duration.ofSeconds(5)),
+                new ChalkLineSettings.Lms(
+                        ChalkLineSettings.LmsKind.HTTP,
+                        null,
+                        null,
+                        40,
+                        8,
+                        2,
+                        Duration.ofSeconds(20),
+                        Duration.ofSeconds(10),
+                        Duration.ofMinutes(30),
+                        "-"));
+    }
+
+    /** One process: the engine's own classes, with lots in hand. */
+    private final class Engine {
+        private final String name;
+        private final BuildLots lots;
+        private final Records records;
+        private final LotWork work;
+        private final AnswersInMemory answers = new AnswersInMemory(settings, time);
+        private final MistakesInMemory mistakes = new MistakesInMemory(settings, time);
+        private final Map<LifeTurns.Worker, BuildLots.Lot> inHand = new HashMap<>();
+        private Instant asleepUntil = Instant.MIN;
+        private Instant renewAt = time.instant();
+
+        Engine(String name) {
+            this.name = name;
+            Builds builds = store.buildRows();
+            BuildSteps steps = store.stepRows();
+            Departments departments = store.departments();
+            lots = store.buildLots(settings, time, dice);
+            records = new Records(
+                    builds,
+                    steps,
+                    lots,
+                    departments,
+                    new NoLedger(),
+                    store.settledRows(),
+                    store.transactions(),
+                    new SimpleMeterRegistry(),
+                    time);
+            StartsInMemory starts = new StartsInMemory(LifeCampus.CONVENTIONS.get(0), LifeCampus.TEMPLATES);
+            TemplatesInMemory templates = new TemplatesInMemory(LifeCampus.TEMPLATES);
+            Workbench workbench = new Workbench(proofs, starts, templates, JSON);
+            Checks checks = new Checks(proofs, held);
+            TakeBack takeBack = new TakeBack(steps, builds, held, lms, workbench, proofs, settings, JSON);
+            Planning planning = new Planning(
+                    builds,
+                    steps,
+                    lots,
+                    departments,
+                    records,
+                    checks,
+                    takeBack,
+                    proofs,
+                    starts,
+                    templates,
+                    held,
+                    settings,
+                    JSON,
+                    time,
+                    dice);
+            work = new LotWork(
+                    builds,
+                    steps,
+                    lots,
+                    records,
+                    new Calls(lms, starts, workbench, steps, JSON),
+                    planning,
+                    workbench,
+                    held,
+                    new BuiltNowhere(),
+                    answers,
+                    mistakes,
+                    settings,
+                    time,
+                    dice);
+        }
+
+        boolean isAwake() {
+            return !asleepUntil.isAfter(time.instant());
+        }
+
+        boolean claim() {
+            List<BuildLots.Lot> claimed = records.within(() -> lots.claim(2));
+            claimed.forEach(lot -> inHand.put(turns.new Worker(() -> work.carryOut(lot, () -> false)), lot));
+            return !claimed.isEmpty();
+        }
+
+        void renew() {
+            if (!renewAt.isAfter(time.instant())) {
+                renewAt = time.instant().plus(settings.builds().renewEvery());
+                lots.renew(inHand.values().stream().map(BuildLots.Lot::lease).toList());
+            }
+        }
+
+        void kill() {
+            inHand.keySet().forEach(LifeTurns.Worker::kill);
+            inHand.clear();
+        }
+    }
+
+    /** What builds left of shells is nothing that a life asks for. */
+    private static final class BuiltNowhere extends BuiltShells {
+        BuiltNowhere() {
+            super(
+                    null,
+                    null,
+                    null,
+                    (jakarta.persistence.EntityManagerFactory) java.lang.reflect.Proxy.newProxyInstance(
+                            BuiltNowhere.class.getClassLoader(),
+                            new Class<?>[] {jakarta.persistence.EntityManagerFactory.class},
+                            (proxy, method, args) -> null),
+                    null);
+        }
+
+        @Override
+        void write(Build build) {
+            // nobody asks
+        }
+    }
+
+    // --- the way to the LMS
+
+    private <T> T through(String verb, Supplier<T> work) {
+        Instant now = time.instant();
+        turns.giveBack(now);
+        if (turns.isIdle() || troubles <= 0 || dice.nextInt(6) > 0) {
+            T answer = work.get();
+            engines.forEach(engine -> engine.answers.answered());
+            // the answer is on its way, and a process may be killed before it comes
+            turns.giveBack(now.plusMillis(dice.nextInt(60)));
+            return answer;
+        }
+        troubles--;
+        int what = dice.nextInt(8);
+        told.add(verb + ": trouble " + what);
+        if (what == 0) {
+            throw new LmsTooMany("The LMS answered 429.", new IOException("429"), Duration.ofSeconds(1));
+        }
+        if (what == 1) {
+            throw new LmsUnavailable("The LMS answered 503.", new IOException("503"));
+        }
+        if (what == 2 && dice.nextInt(4) == 0) {
+            throw new LmsRefusal("The LMS answered 403.", new HttpClientErrorException(HttpStatus.FORBIDDEN));
+        }
+        if (what == 3) {
+            // later than any lease
+            T answer = work.get();
+            turns.giveBack(now.plusSeconds(5 + dice.nextInt(30)));
+            return answer;
+        }
+        if (what == 4) {
+            turns.giveBack(now.plusSeconds(20));
+            throw new LmsUnavailable("The LMS did not answer in time.", new IOException("time-out"));
+        }
+        T unheard = work.get();
+        told.add("unheard: " + (unheard == null ? "" : unheard.getClass().getSimpleName()));
+        turns.giveBack(now.plusSeconds(dice.nextInt(20)));
+        if (what == 5) {
+            throw new LmsRefusal("The LMS answered what is none.", new IOException("truncated"));
+        }
+        throw new LmsUnavailable("The connection was cut.", new IOException("cut"));
+    }
+
+    // --- a life
+
+    /** Lives it to its end. */
+    Outcome live() {
+        int builds = 0;
+        try {
+            builds = story();
+        } catch (TooLong e) {
+            broken.add("it does not end: "
+                    + store.builds().stream()
+                            .map(build -> build.id() + " " + build.state() + " " + build.reason())
+                            .toList()
+                    + " " + store.lots().stream().filter(lot -> !lot.done()).toList());
+        } finally {
+            engines.forEach(Engine::kill);
+        }
+        broken.addAll(lms.wrongs());
+        engines.forEach(engine -> engine.mistakes.mistakes().forEach(mistake -> broken.add("a mistake: " + mistake)));
+        return new Outcome(List.copyOf(broken), Map.copyOf(unkept), turnsTaken, builds, told);
+    }
+
+    private int turnsTaken;
+
+    /** A backup from before the build was put back. */
+    private static final class Gone extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    private static final class TooLong extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    private int story() {
+        held.refresh();
+        int builds = 0;
+        for (int chapter = 0; chapter < 2; chapter++) {
+            proofs.hold(chapter + 1, chapter == 0 ? 1 : 1 + dice.nextInt(LifeCampus.CONVENTIONS.size()));
+            String before = lms.picture();
+            boolean meddledBefore = meddled;
+            try {
+                long first = start();
+                if (first < 0) {
+                    continue;
+                }
+                builds += through(first);
+                if (dice.nextInt(3) == 0) {
+                    builds += takenBack(first, before, meddledBefore);
+                }
+            } catch (Gone putBack) {
+                told.add("the build is gone with what the database held");
+            }
+        }
+        return builds;
+    }
+
+    /** Begins to build all that the proof says now; -1 where there is nothing to do. */
+    private long start() {
+        ProofKey key = proofs.now(LifeCampus.TERM);
+        List<ProofRow> rows = proofs.proof(key).proof().rows().stream()
+                .filter(row -> row.action().isCarriedOut())
+                .toList();
+        if (rows.isEmpty()) {
+            return -1;
+        }
+        Wanted wanted = new Wanted(Set.of(), Closings.of(rows).shells(), List.of(), dice.nextBoolean());
+        Build build = Build.of(key, JSON.writeValueAsString(wanted), "abara", time.instant());
+        if (dice.nextInt(4) == 0) {
+            build.tryFirst(1 + dice.nextInt(3));
+        }
+        return begin(build);
+    }
+
+    private long begin(Build build) {
+        Engine one = engines.get(0);
+        return one.records.within(() -> {
+            Build kept = store.buildRows().saveAndFlush(build);
+            one.lots.insertEnds(kept.id(), time.instant());
+            return kept.id();
+        });
+    }
+
+    /** Lets a build come to its end, and goes on with what is left, as a person would; how many builds that took. */
+    private int through(long first) {
+        long id = first;
+        for (int n = 1; n <= MOST_BUILDS; n++) {
+            untilEnded(id);
+            Build ended = build(id);
+            check(ended);
+            if (ended.state() == Build.State.DONE || !somethingIsLeft(id)) {
+                return n;
+            }
+            if (n > 3) {
+                troubles = 0;
+            }
+            Wanted before = JSON.readValue(ended.wanted(), Wanted.class);
+            Wanted wanted = new Wanted(Set.of(), 0, List.of(), true, false, before.away(), before.master());
+            id = begin(Build.after(ended, JSON.writeValueAsString(wanted), "abara", time.instant()));
+        }
+        // what a person changed in the LMS may be in the way of what a build wants for good
+        if (!meddled) {
+            broken.add("after " + MOST_BUILDS + " builds something is left: " + failures(id));
+        }
+        return MOST_BUILDS;
+    }
+
+    private List<String> failures(long id) {
+        return store.stepsOf(id).stream()
+                .filter(step -> step.state() != StepState.DONE && step.state() != StepState.KEPT)
+                .map(step -> step.verb() + " " + step.shellKey() + " " + step.state() + " " + step.refused() + " "
+                        + step.reason())
+                .toList();
+    }
+
+    private boolean somethingIsLeft(long id) {
+        return build(id).planned() > 0
+                && store.stepsOf(id).stream()
+                        .anyMatch(step -> step.state() != StepState.DONE && step.state() != StepState.KEPT);
+    }
+
+    private int takenBack(long first, String before, boolean meddledBefore) {
+        // only the last build that did something is taken back, and only a life without others in it says what is left
+        // then
+        long last = last();
+        Build undone = build(last);
+        if (undone.planned() == 0 || undone.kind() != Build.Kind.BUILD) {
+            return 0;
+        }
+        boolean whole = last == first && undone.state() == Build.State.DONE;
+        long id = begin(Build.undoing(
+                undone, JSON.writeValueAsString(new Wanted(Set.of(), 0, List.of(), true)), "abara", time.instant()));
+        int builds = through(id);
+        Build back = build(last());
+        if (whole
+                && !meddled
+                && !meddledBefore
+                && back.state() == Build.State.DONE
+                && !lms.picture().equals(before)) {
+            broken.add("taken back, it is not as it was: " + before + "\n now: " + lms.picture());
+        }
+        return builds;
+    }
+
+    private long last() {
+        return store.builds().stream().mapToLong(Build::id).max().orElseThrow();
+    }
+
+    private Build build(long id) {
+        Build build = store.build(id);
+        if (build == null) {
+            throw new Gone();
+        }
+        return build;
+    }
+
+    private void untilEnded(long id) {
+        while (true) {
+            Build build = build(id);
+            if (!build.isUnderWay() && build.state() != Build.State.PLANNED && nobodyWorks()) {
+                return;
+            }
+            if (++turnsTaken > MOST_TURNS) {
+                throw new TooLong();
+            }
+            if (build.state() == Build.State.PAUSED && nobodyWorks()) {
+                engines.get(0).records.change(id, Build::goOn);
+                continue;
+            }
+            happens(id);
+            turn();
+        }
+    }
+
+    private boolean nobodyWorks() {
+        return engines.stream().allMatch(engine -> engine.inHand.isEmpty());
+    }
+
+    /** Somebody works on, takes lots, or time goes by. */
+    private void turn() {
+        List<Runnable> may = new ArrayList<>();
+        for (Engine engine : engines) {
+            if (!engine.isAwake()) {
+                continue;
+            }
+            engine.renew();
+            for (LifeTurns.Worker worker : engine.inHand.keySet().stream()
+                    .sorted(java.util.Comparator.comparingLong(LifeTurns.Worker::number))
+                    .toList()) {
+                if (!worker.until().isAfter(time.instant())) {
+                    may.add(() -> {
+                        worker.work();
+                        if (worker.hasEnded()) {
+                            engine.inHand.remove(worker);
+                        }
+                    });
+                }
+            }
+            boolean due = store.builds().stream()
+                    .anyMatch(build -> !store.due(build, time.instant()).isEmpty());
+            if (due && engine.inHand.size() < 4) {
+                may.add(engine::claim);
+            }
+        }
+        if (may.isEmpty()) {
+            time.goTo(next());
+        } else {
+            may.get(dice.nextInt(may.size())).run();
+        }
+    }
+
+    private Instant next() {
+        Instant now = time.instant();
+        List<Instant> moments = new ArrayList<>();
+        engines.forEach(engine -> {
+            moments.add(engine.asleepUntil);
+            if (!engine.inHand.isEmpty()) {
+                moments.add(engine.renewAt);
+            }
+            engine.inHand.keySet().forEach(worker -> moments.add(worker.until()));
+        });
+        store.lots().stream().filter(lot -> !lot.done()).forEach(lot -> {
+            moments.add(lot.dueAt());
+            if (lot.leaseUntil() != null) {
+                moments.add(lot.leaseUntil().plusMillis(1));
+            }
+        });
+        return moments.stream()
+                .filter(moment -> moment.isAfter(now))
+                .min(java.util.Comparator.naturalOrder())
+                .orElse(now.plusSeconds(1));
+    }
+
+    /** What a life brings: now and then, as long as there is trouble left in it. */
+    private void happens(long id) {
+        if (kind == Kind.CALM || troubles <= 0 || dice.nextInt(25) > 0) {
+            return;
+        }
+        troubles--;
+        int what = dice.nextInt(kind == Kind.FAULTS ? 5 : kind == Kind.PEOPLE ? 9 : 11);
+        told.add("at turn " + turnsTaken + ": " + what);
+        switch (what) {
+            case 0, 1 -> killed();
+            case 2 ->
+                engines.get(dice.nextInt(engines.size())).asleepUntil =
+                        time.instant().plusSeconds(dice.nextInt(40));
+            case 3 -> steer(id);
+            case 4 -> {
+                backup = store.backup();
+                lmsBackup = lms.backup();
+            }
+            case 5, 6, 7, 8 -> people(what);
+            case 9 -> {
+                meddled = true;
+                lms.putBack(lmsBackup);
+            }
+            default -> {
+                // whoever puts a backup back ends the processes first
+                meddled = true;
+                killed();
+                engines.forEach(Engine::kill);
+                store.putBack(backup);
+                proofs.forget();
+                for (int i = 0; i < engines.size(); i++) {
+                    engines.set(i, new Engine(engines.get(i).name));
+                }
+            }
+        }
+    }
+
+    private void killed() {
+        int which = dice.nextInt(engines.size());
+        engines.get(which).kill();
+        engines.set(which, new Engine(engines.get(which).name));
+    }
+
+    private void steer(long id) {
+        Engine one = engines.get(0);
+        boolean runs = build(id).state() == Build.State.RUNNING || build(id).state() == Build.State.WAITING;
+        if (runs && dice.nextBoolean()) {
+            one.records.change(id, build -> build.pause("abara"));
+        } else if (build(id).isUnderWay() && dice.nextInt(3) == 0) {
+            one.records.change(id, build -> build.endSoon("abara", ""));
+        }
+    }
+
+    private void people(int what) {
+        List<String> keys = lms.keys();
+        if (keys.isEmpty()) {
+            return;
+        }
+        meddled = true;
+        String key = keys.get(dice.nextInt(keys.size()));
+        switch (what) {
+            case 5 -> lms.retitle(key);
+            case 6 -> lms.change(key, dice.nextBoolean(), true);
+            case 7 -> lms.deleteByHand(key);
+            default -> lms.makeByHand("hand-" + dice.nextInt(3), "27SP-ocea-101-00" + dice.nextInt(4));
+        }
+    }
+
+    // --- what a build promises
+
+    private void check(Build ended) {
+        for (BuildStep step : store.stepsOf(ended.id())) {
+            if (step.state() == StepState.WAITS || step.state() == StepState.UNDER_WAY) {
+                broken.add("a step of an ended build is left open: " + step.verb() + " " + step.shellKey());
+            }
+            if (step.state() == StepState.FAILED && step.reason().isBlank()) {
+                broken.add("a step failed without a reason: " + step.verb() + " " + step.shellKey());
+            }
+        }
+        if (store.lots().stream().anyMatch(lot -> lot.build() == ended.id() && !lot.done())) {
+            broken.add("a lot of an ended build is left open");
+        }
+        if (ended.state() == Build.State.DONE && ended.kind() == Build.Kind.BUILD) {
+            checkDone(ended);
+        }
+    }
+
+    /** Done means that the LMS, read when the build ended, is as its proof says. */
+    private void checkDone(Build done) {
+        Set<String> wanted = new HashSet<>();
+        store.stepsOf(done.id()).forEach(step -> wanted.add(step.shellKey()));
+        List<String> differ = proofs.against(done.proof(), held.shells(held.current())).proof().rows().stream()
+                .filter(row -> wanted.contains(row.key()) && row.action() != Action.KEEP)
+                .map(row -> row.key() + " " + row.action() + " " + row.changed() + " " + row.snags())
+                .toList();
+        if (differ.isEmpty()) {
+            return;
+        }
+        if (meddled) {
+            unkept.merge(Unkept.DONE_THOUGH_IT_DIFFERS, 1, Integer::sum);
+        } else {
+            broken.add("done, and not as its proof says though nobody else did anything: " + differ);
+        }
+    }
+}

@@ -2,6 +2,7 @@ package chalkline.server.build;
 
 import chalkline.core.naming.Text;
 import chalkline.core.proof.Rosters;
+import chalkline.server.lms.HeldInMemory;
 import chalkline.server.lms.Lms;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -124,10 +125,12 @@ final class LifeLms implements Lms {
         return state.copy();
     }
 
-    /** Marks that were given since are never given again, and are not known. */
+    /** Marks and numbers that were given since are never given again; such marks are not known. */
     void putBack(Object backup) {
         long next = state.mark + 1_000;
+        long drawn = state.drawn;
         state = ((State) backup).copy();
+        state.drawn = drawn;
         forgotten.add(new long[] {state.mark, next});
         state.mark = next;
     }
@@ -242,6 +245,13 @@ final class LifeLms implements Lms {
         return state.shells.values().stream().map(LifeLms::standing).toList();
     }
 
+    /** Whether what was seen is what stands. */
+    boolean isAsSeen(Map<Long, StandingShell> seen) {
+        Map<Long, StandingShell> now = new HashMap<>();
+        standing().forEach(shell -> now.put(shell.id(), HeldInMemory.withoutMark(shell)));
+        return now.equals(seen);
+    }
+
     private static StandingShell standing(Shell shell) {
         ShellPut put = shell.put();
         Map<String, Set<Rosters.In>> in = new TreeMap<>();
@@ -275,9 +285,12 @@ final class LifeLms implements Lms {
     }
 
     private Optional<Shell> find(String key) {
-        return state.shells.values().stream()
-                .filter(shell -> shell.put().key().equals(key))
-                .findFirst();
+        for (Shell shell : state.shells.values()) {
+            if (shell.put().key().equals(key)) {
+                return Optional.of(shell);
+            }
+        }
+        return Optional.empty();
     }
 
     private long keep(Shell shell) {

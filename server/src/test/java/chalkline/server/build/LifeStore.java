@@ -12,11 +12,13 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
@@ -31,6 +33,9 @@ import org.springframework.transaction.support.DefaultTransactionStatus;
  * after the other; what MariaDB does with two at once is tested with a real one.
  */
 final class LifeStore {
+    private static final Set<Build.State> GOES_ON =
+            EnumSet.of(Build.State.PLANNED, Build.State.PLANNING, Build.State.RUNNING, Build.State.WAITING);
+
     private TreeMap<Long, Build> builds = new TreeMap<>();
     private TreeMap<Long, BuildStep> steps = new TreeMap<>();
     private TreeMap<Long, LotRow> lots = new TreeMap<>();
@@ -97,12 +102,15 @@ final class LifeStore {
         return lots.values();
     }
 
+    /** In the order in which they were written, which is that of their builds and ordinals. */
     private List<BuildStep> select(Predicate<BuildStep> which) {
-        return steps.values().stream()
-                .filter(which)
-                .sorted(Comparator.comparingLong(BuildStep::buildId).thenComparingInt(BuildStep::ordinal))
-                .map(LifeStore::copy)
-                .toList();
+        List<BuildStep> found = new ArrayList<>();
+        for (BuildStep step : steps.values()) {
+            if (which.test(step)) {
+                found.add(copy(step));
+            }
+        }
+        return found;
     }
 
     // --- what stands in it is copied on the way in and on the way out
@@ -289,15 +297,16 @@ final class LifeStore {
         }
     }
 
+    private static final Map<Method, Method> KNOWN = new ConcurrentHashMap<>();
+
     /** A repository that answers what it is asked from an object of the same methods; whatever else is asked is a mistake. */
     private static <T> T repository(Class<T> type, Object rows) {
-        Map<Method, Method> known = new java.util.concurrent.ConcurrentHashMap<>();
         return type.cast(Proxy.newProxyInstance(type.getClassLoader(), new Class<?>[] {type}, (proxy, method, args) -> {
             if (method.isDefault() && method.getDeclaringClass() == type) {
                 return java.lang.reflect.InvocationHandler.invokeDefault(proxy, method, args);
             }
             try {
-                return known.computeIfAbsent(method, one -> likeIt(rows, one)).invoke(rows, args);
+                return KNOWN.computeIfAbsent(method, one -> likeIt(rows, one)).invoke(rows, args);
             } catch (InvocationTargetException e) {
                 throw e.getCause();
             }
@@ -502,21 +511,24 @@ final class LifeStore {
     /** Lots of a build that are due and in nobody's hands. */
     List<LotRow> due(Build build, Instant now) {
         boolean ending = build.state() == Build.State.ENDING;
-        boolean goesOn = Set.of(Build.State.PLANNED, Build.State.PLANNING, Build.State.RUNNING, Build.State.WAITING)
-                .contains(build.state());
-        boolean inHand = lots.values().stream()
-                .anyMatch(lot -> lot.build() == build.id()
-                        && lot.phase() != Phase.END
-                        && lot.leaseUntil() != null
-                        && lot.leaseUntil().isAfter(now));
-        if (!goesOn && !(ending && !inHand)) {
+        if (!ending && !GOES_ON.contains(build.state())) {
             return List.of();
         }
         Phase phase = ending ? Phase.END : build.phase();
-        return lots.values().stream()
-                .filter(lot -> lot.build() == build.id() && lot.phase() == phase && !lot.done())
-                .filter(lot -> !lot.dueAt().isAfter(now))
-                .filter(lot -> lot.leaseUntil() == null || lot.leaseUntil().isBefore(now))
-                .toList();
+        List<LotRow> due = new ArrayList<>();
+        for (LotRow lot : lots.values()) {
+            if (lot.build() != build.id()) {
+                continue;
+            }
+            boolean inHand = lot.leaseUntil() != null && lot.leaseUntil().isAfter(now);
+            if (ending && inHand && lot.phase() != Phase.END) {
+                return List.of();
+            }
+            boolean free = lot.leaseUntil() == null || lot.leaseUntil().isBefore(now);
+            if (lot.phase() == phase && !lot.done() && !lot.dueAt().isAfter(now) && free) {
+                due.add(lot);
+            }
+        }
+        return due;
     }
 }

@@ -14,7 +14,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * {@code -Dchalkline.life=SEED}; {@code -Dchalkline.lives=N} lives so many.
  */
 class LivesTest {
-    private static final int LIVES = Integer.getInteger("chalkline.lives", 10_000);
+    private static final int LIVES = Integer.getInteger("chalkline.lives", 3_000);
 
     @Test
     void whateverHappensNothingIsLostOrDoubledAndItEnds() {

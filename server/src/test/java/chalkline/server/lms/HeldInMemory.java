@@ -50,6 +50,11 @@ public final class HeldInMemory extends HeldService {
                 : seen.shells().values().stream().map(HeldService::toCore).toList();
     }
 
+    /** What was seen at a version, by the LMS's numbers. */
+    public Map<Long, Lms.StandingShell> standing(int version) {
+        return versions.containsKey(version) ? versions.get(version).shells() : Map.of();
+    }
+
     @Override
     public Map<String, Lms.StandingShell> standing(int version, Set<String> keys) {
         Map<String, Lms.StandingShell> standing = new HashMap<>();
@@ -77,6 +82,11 @@ public final class HeldInMemory extends HeldService {
         return look();
     }
 
+    /** A shell that changed and was changed back is as it was. */
+    public static Lms.StandingShell withoutMark(Lms.StandingShell shell) {
+        return shell.withoutMark();
+    }
+
     private Found look() {
         Version before = versions.isEmpty()
                 ? new Version(0, Map.of())
@@ -91,7 +101,7 @@ public final class HeldInMemory extends HeldService {
         }
         Map<Long, Lms.StandingShell> now = new TreeMap<>(all ? Map.of() : before.shells());
         changes.removed().forEach(now::remove);
-        changes.shells().forEach(shell -> now.put(shell.id(), shell.withoutMark()));
+        changes.shells().forEach(shell -> now.put(shell.id(), withoutMark(shell)));
         if (versions.isEmpty() || !now.equals(before.shells()) || before.mark() > changes.mark()) {
             versions.put(current() + 1, new Version(changes.mark(), now));
         }

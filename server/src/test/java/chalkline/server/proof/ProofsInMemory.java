@@ -17,7 +17,7 @@ import java.util.Optional;
 
 /** Proofs of some lists and conventions, in memory; for simulations. */
 public final class ProofsInMemory extends ProofService {
-    private static final Map<RegistrarList, List<Section>> SECTIONS = new IdentityHashMap<>();
+    private static final IdentityHashMap<RegistrarList, List<Section>> SECTIONS = new IdentityHashMap<>();
 
     private final List<RegistrarList> lists;
     private final List<Conventions> conventions;

@@ -25,23 +25,22 @@ import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Two application processes build a term in an LMS that misbehaves, while processes, LMS and database are killed: at the end
- * the LMS is as the proof says, nothing was done twice, and nothing is left under way. Each test builds shells of its own.
- * With {@code -Dchalkline.soak=MINUTES} the last one goes on for so long, with dice of its own.
+ * Two application processes build a term in an LMS that misbehaves, while one of each is killed, with real sockets and a real
+ * database: at the end the LMS is as the proof says, nothing was done twice, and nothing is left under way. What else may come
+ * together is tried in thousands of simulated lives. Each test builds shells of its own. With {@code -Dchalkline.soak=MINUTES}
+ * the last one goes on for so long, with dice of its own.
  */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class FaultsTest {
     private static final Logger LOG = LoggerFactory.getLogger(FaultsTest.class);
     private static final JsonMapper JSON = new JsonMapper();
-    private static final int SECTIONS = 600;
+    private static final int SECTIONS = 300;
     private static final int ROUNDS_WITH_FAULTS = 3;
     private static final int MOST_ROUNDS = 12;
     private static final List<String> FAULTS =
@@ -61,7 +60,7 @@ class FaultsTest {
         database = new OwnDatabase();
         system = RunningSystem.inProcessesOn(
                 database.port(),
-                Map.of("LMS_BATCH", "8"),
+                Map.of("LMS_BATCH", "8", "LMS_TIMEOUT", "3s"),
                 SECTIONS,
                 "--standins.earlier-terms=false",
                 "--standins.copy-millis=100");
@@ -210,25 +209,12 @@ class FaultsTest {
     }
 
     @Order(1)
-    @ParameterizedTest
-    @CsvSource({"busy", "tooMany", "late", "cut", "wrong", "refuse", "copyFails", "copyEndless", "meddle"})
-    void eachFaultAtThirtyInAHundred(String fault) throws Exception {
-        build("{\"" + fault + "\":0.3}", () -> {}, take(16));
-    }
-
-    @Order(2)
     @Test
-    void allFaultsAtOneInAHundredAndAProcessKilled() throws Exception {
-        build(all(0.01, 40), FaultsTest::killAProcess, take(60));
-    }
-
-    @Order(3)
-    @Test
-    void allFaultsAtTenInAHundredAndTheLmsAndTheDatabaseKilled() throws Exception {
+    void allFaultsAtTenInAHundredAndAProcessTheLmsAndTheDatabaseKilled() throws Exception {
         build(
                 all(0.1, 20),
                 () -> {
-                    untilSomeStand(1);
+                    killAProcess();
                     killTheLms();
                     killTheDatabase();
                 },
@@ -236,7 +222,7 @@ class FaultsTest {
     }
 
     /** A process that was stopped and wakes after another one took over records nothing any more. */
-    @Order(4)
+    @Order(2)
     @Test
     void aProcessThatWakesUpFindsItsWorkTaken() throws Exception {
         build(
@@ -248,10 +234,10 @@ class FaultsTest {
                     assertThat(count(system.databaseUrl(), its))
                             .as("lots in the hands of the one that sleeps")
                             .isPositive();
-                    untilSomeStand(90);
+                    untilSomeStand(60);
                     signal(two.process(), "CONT");
                 },
-                take(90));
+                take(60));
     }
 
     private static String all(double share, int latencyMillis) {
@@ -288,7 +274,7 @@ class FaultsTest {
     }
 
     /** Everything at once, again and again, each time at random moments; taken back under the same faults. */
-    @Order(5)
+    @Order(3)
     @Test
     void itHoldsForAsLongAsItIsTried() throws Exception {
         long minutes = Long.getLong("chalkline.soak", 0);

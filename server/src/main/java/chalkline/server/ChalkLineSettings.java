@@ -40,6 +40,7 @@ public record ChalkLineSettings(
         Mail mail,
         OpenId openid,
         Keep keep,
+        Looks looks,
         Builds builds,
         Lms lms) {
 
@@ -98,6 +99,16 @@ public record ChalkLineSettings(
      * @param notes jobs that were given up
      */
     public record Keep(String at, int lists, int held, int builds, int mail, int exports, int notes) {}
+
+    /**
+     * How often it is looked for work in the background.
+     *
+     * @param requests for requests that were approved
+     * @param access for people whose time in a shell is over, and codes of entry
+     * @param teaching for people of a list that has come
+     * @param ledger for entries of the ledger that are not sealed
+     */
+    public record Looks(Duration requests, Duration access, Duration teaching, Duration ledger) {}
 
     /**
      * How builds wait.

@@ -390,9 +390,13 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("CHALKLINE_BUILDS_FIRST_PAUSE", "20ms");
         settings.put("CHALKLINE_BUILDS_LONGEST_PAUSE", "1s");
         settings.put("CHALKLINE_BUILDS_AFTER_OTHER", "200ms");
+        settings.put("CHALKLINE_LOOKS_REQUESTS", "200ms");
+        settings.put("CHALKLINE_LOOKS_ACCESS", "200ms");
+        settings.put("CHALKLINE_LOOKS_TEACHING", "200ms");
+        settings.put("CHALKLINE_LOOKS_LEDGER", "500ms");
         settings.put("LMS_CALLS_PER_SECOND", "1000");
         settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
-        settings.put("REGISTRAR_LOOK_EVERY", "300ms");
+        settings.put("REGISTRAR_LOOK_EVERY", "100ms");
         settings.put("MAIL_HOST", "127.0.0.1");
         settings.put("MAIL_PORT", Integer.toString(mailPort));
         settings.put("MAIL_TO", "abara@skerrow.example,night@skerrow.example");
@@ -445,7 +449,7 @@ public final class RunningSystem implements AutoCloseable {
                 .properties(properties)
                 .properties("spring.jpa.properties.hibernate.generate_statistics=true")
                 // as an argument: what is given as properties yields to the application's own file
-                .run("--db-scheduler.heartbeat-interval=1s");
+                .run("--db-scheduler.heartbeat-interval=1s", "--db-scheduler.polling-interval=50ms");
     }
 
     /** Starts the tests' MariaDB unless it runs. */

@@ -27,7 +27,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** What holds for every list, all conventions and whatever the LMS holds. */
 class AlwaysTest {
     static LongStream seeds() {
-        return LongStream.range(0, 150);
+        return LongStream.range(0, Integer.getInteger("chalkline.always", 150));
     }
 
     private static Proof proof(Lists lists, Conventions rules, List<HeldShell> held) {

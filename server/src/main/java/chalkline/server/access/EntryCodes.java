@@ -1,5 +1,6 @@
 package chalkline.server.access;
 
+import chalkline.core.calendar.IsoMoment;
 import chalkline.core.conventions.Setting;
 import chalkline.core.proof.ProofRow;
 import chalkline.server.conventions.ConventionsService;
@@ -183,10 +184,8 @@ class EntryCodes {
                                     code,
                                     until == null
                                             ? null
-                                            : until.atTime(END_OF_DAY)
-                                                    .atZone(conventions.zone())
-                                                    .toOffsetDateTime()
-                                                    .toString())))
+                                            : IsoMoment.write(
+                                                    until.atTime(END_OF_DAY).atZone(conventions.zone())))))
                     .get(0);
             if (!answer.done()) {
                 throw new Refusal("The LMS refused: " + answer.message());

@@ -10,7 +10,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 public class Chance {
     @Bean
-    RandomGenerator chance() {
+    RandomGenerator dice() {
         return new SecureRandom();
     }
 

@@ -121,6 +121,7 @@ final class Life {
                 null,
                 null,
                 null,
+                null,
                 new ChalkLineSettings.Builds(
                         Duration.ofSeconds(10),
                         Duration.ofSeconds(2),

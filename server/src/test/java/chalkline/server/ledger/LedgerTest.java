@@ -171,6 +171,42 @@ class LedgerTest {
         assertThat(faults()).isEmpty();
     }
 
+    /** The check goes through the ledger a part at a time: what is done beyond the first part is found too. */
+    @Test
+    void aLedgerOfManyPartsIsOneChain() throws SQLException {
+        sql(
+                "create table ledger_before as select * from ledger",
+                "create table head_before as select * from ledger_head",
+                "insert into ledger (at, who, what, subject, detail, address)"
+                        + " select now(6), 'abara', 'rehearsed', concat('line ', seq), '{}', '' from seq_1_to_4500");
+        LedgerChain chain = system.bean(LedgerChain.class);
+        try {
+            int sealed = 0;
+            for (int some = chain.seal(); some > 0; some = chain.seal()) {
+                sealed += some;
+            }
+            JsonNode check = ledger("/check");
+            assertThat(check.get("faults")).isEmpty();
+            assertThat(check.get("entries").asInt()).isGreaterThan(4500);
+            assertThat(sealed).isPositive();
+            for (int seal : new int[] {2000, 2001, 4000, 4001, 4400}) {
+                sql("update ledger set subject = concat(subject, '!') where seal = " + seal);
+                assertThat(faults()).as("entry %d", seal).hasSize(1).allMatch(fault -> fault.contains("" + seal));
+                sql("update ledger set subject = left(subject, length(subject) - 1) where seal = " + seal);
+            }
+            sql("delete from ledger where seal between 1999 and 2002");
+            assertThat(faults()).anyMatch(fault -> fault.contains("1999 to 2002"));
+        } finally {
+            sql(
+                    "delete from ledger",
+                    "insert into ledger select * from ledger_before",
+                    "delete from ledger_head",
+                    "insert into ledger_head select * from head_before",
+                    "drop table ledger_before",
+                    "drop table head_before");
+        }
+    }
+
     /** Many write at once while the chain is sealed and checked: nothing is lost, and it holds. */
     @Test
     void manyWhoWriteAtOnceMakeOneChain() throws Exception {

@@ -52,6 +52,7 @@ class CallsAtOnceTest {
                         set.mail(),
                         set.openid(),
                         set.keep(),
+                        set.looks(),
                         set.builds(),
                         set.lms()),
                 system.bean(Time.class));

@@ -7,6 +7,7 @@ import chalkline.server.RunningSystem;
 import chalkline.server.Wiretap;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SchemaRegistryConfig;
 import com.networknt.schema.SpecificationVersion;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -32,7 +33,12 @@ import tools.jackson.databind.node.ObjectNode;
  */
 class LmsPortTest {
     private static final JsonMapper JSON = new JsonMapper();
-    private static final SchemaRegistry SCHEMAS = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12);
+    private static final SchemaRegistry SCHEMAS = SchemaRegistry.withDefaultDialect(
+            SpecificationVersion.DRAFT_2020_12,
+            // a format is only a remark to a validator that is not told otherwise (JSON Schema 2020-12, validation,
+            // 7.2)
+            registry -> registry.schemaRegistryConfig(
+                    SchemaRegistryConfig.builder().formatAssertionsEnabled(true).build()));
     private static ObjectNode description;
     private static List<Wiretap.Call> calls;
 
@@ -100,6 +106,7 @@ class LmsPortTest {
                         .status())
                 .isEqualTo(200);
         upkeep(abara, lms);
+        entryCode(abara);
         assertThat(abara.takenBack(joined.get("id").asLong()).get("failed").asInt())
                 .isZero();
         assertThat(abara.takenBack(first.get("id").asLong()).get("failed").asInt())
@@ -141,6 +148,24 @@ class LmsPortTest {
         assertThat(away.status()).as(away.text()).isEqualTo(200);
         assertThat(abara.ended(away.json().get("build").asLong()).get("failed").asInt())
                 .isZero();
+    }
+
+    private static void entryCode(Client abara) {
+        String key = "s:cl-27SP-9";
+        int version =
+                abara.get("/api/conventions").json().get("about").get("number").asInt();
+        Client.Answer allowed = abara.post("/api/conventions/versions", """
+                {"change":{"basedOn":%d,"value":{"setting":"entry","value":"roster code","section":"cl-27SP-9",
+                 "department":null,"layer":0}},"note":""}""".formatted(version));
+        assertThat(allowed.status()).as(allowed.text()).isEqualTo(200);
+        assertThat(abara.build("27SP", key).get("failed").asInt()).isZero();
+        for (String until : List.of("\"2027-02-01\"", "null")) {
+            Client.Answer made =
+                    abara.post("/api/terms/27SP/shells/" + key + "/entry-code", "{\"until\":" + until + "}");
+            assertThat(made.status()).as(made.text()).isEqualTo(200);
+        }
+        assertThat(abara.delete("/api/terms/27SP/shells/" + key + "/entry-code").status())
+                .isEqualTo(200);
     }
 
     private static void keep(Client abara, String path, int basedOn, String kind, Object edit) {
@@ -223,6 +248,7 @@ class LmsPortTest {
                         "PUT /closed",
                         "PUT /archived",
                         "PUT /extensions",
+                        "PUT /entry-codes",
                         "GET /categories",
                         "PUT /names",
                         "POST /copies",
@@ -234,6 +260,17 @@ class LmsPortTest {
 
     private static String cut(String body) {
         return body.length() > 400 ? body.substring(0, 400) + " …" : body;
+    }
+
+    /** The validator says what is no moment, so that what is sent is one. */
+    @Test
+    void aMomentThatIsNoneIsAFault() {
+        String wrong = """
+                {"items":[{"key":"s:1","code":null,"until":"next week"}]}""";
+        JsonNode schema = description.at("/paths/~1entry-codes/put/requestBody/content/application~1json/schema");
+        assertThat(faults(schema, wrong)).isNotEmpty();
+        assertThat(faults(schema, wrong.replace("next week", "2027-02-01T23:59:00-04:00")))
+                .isEmpty();
     }
 
     @Test

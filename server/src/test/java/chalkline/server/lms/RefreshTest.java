@@ -3,6 +3,7 @@ package chalkline.server.lms;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.OwnSystem;
 import chalkline.server.RunningSystem;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,6 +18,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** What stands in the LMS is seen as it is, also what is no longer there; two builds never start at one moment. */
+@OwnSystem("its LMS wants a token")
 class RefreshTest {
     private static RunningSystem system;
     private static Client abara;

@@ -5,8 +5,11 @@ import java.io.UncheckedIOException;
 import java.lang.management.ManagementFactory;
 import java.net.HttpURLConnection;
 import java.net.URI;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -14,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
+import org.springframework.util.FileSystemUtils;
 
 /** Programs of ours as processes of their own, which end with the tests. */
 public final class Programs implements AutoCloseable {
@@ -36,7 +40,7 @@ public final class Programs implements AutoCloseable {
                 "-Xmx1g",
                 "-XX:+ExitOnOutOfMemoryError"));
         command.addAll(compilers(jar));
-        command.addAll(List.of("-jar", jar.toString()));
+        command.addAll(List.of("-jar", unpacked(jar).toString()));
         command.addAll(arguments);
         Path log = RunningSystem.root().resolve("run").resolve(name + "-" + jar.getFileName() + ".log");
         ProcessBuilder builder = new ProcessBuilder(command)
@@ -49,6 +53,41 @@ public final class Programs implements AutoCloseable {
             // also when the start of a system fails or the tests are cut off
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
             return process;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The same program in a folder, from which it starts faster than from an archive of archives; unpacked once, by whoever is first. */
+    private static synchronized Path unpacked(Path jar) {
+        Path folder = RunningSystem.root().resolve("run/unpacked");
+        String name = jar.getFileName().toString();
+        Path program = folder.resolve(name.replace("-exec.jar", "")).resolve(name);
+        try {
+            Files.createDirectories(folder);
+            try (FileChannel file = FileChannel.open(
+                            folder.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+                    FileLock lock = file.lock()) {
+                Path mark = folder.resolve(name + ".unpacked");
+                boolean there = lock.isValid()
+                        && Files.exists(mark)
+                        && Files.getLastModifiedTime(mark).compareTo(Files.getLastModifiedTime(jar)) > 0;
+                if (!there) {
+                    FileSystemUtils.deleteRecursively(program.getParent());
+                    RunningSystem.run(new ProcessBuilder(
+                            Path.of(System.getProperty("java.home"), "bin", "java")
+                                    .toString(),
+                            "-XX:TieredStopAtLevel=1",
+                            "-Djarmode=tools",
+                            "-jar",
+                            jar.toString(),
+                            "extract",
+                            "--destination",
+                            program.getParent().toString()));
+                    Files.writeString(mark, "");
+                }
+            }
+            return program;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -14,6 +14,9 @@ import java.util.Set;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -30,17 +33,25 @@ class OnceListed {
     private final JdbcClient db;
     private final JdbcTemplate batches;
     private final TransactionTemplate transaction;
+    private final TransactionTemplate apart;
     /** By the list in use. One may come back into use while another process noted what was in use between. */
     private final LoadingCache<Long, Long> versions =
             Caffeine.newBuilder().maximumSize(1).expireAfterWrite(SEEN).build(this::noted);
 
     OnceListed(
-            Arrivals arrivals, ListStore store, JdbcClient db, JdbcTemplate batches, TransactionTemplate transaction) {
+            Arrivals arrivals,
+            ListStore store,
+            JdbcClient db,
+            JdbcTemplate batches,
+            TransactionTemplate transaction,
+            PlatformTransactionManager transactions) {
         this.arrivals = arrivals;
         this.store = store;
         this.db = db;
         this.batches = batches;
         this.transaction = transaction;
+        this.apart = new TransactionTemplate(transactions);
+        this.apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     }
 
     /** Grows whenever {@link #sections} may, which is when another list is in use; what is computed from them is known by it. */
@@ -75,7 +86,9 @@ class OnceListed {
     /** Writes down what a list has, unless that was done. */
     void note(long arrival) {
         Map<String, Set<String>> terms = Sections.idsByTerm(listed(arrival));
-        transaction.executeWithoutResult(status -> {
+        // within a transaction that only reads nothing can be written; one that writes may hold the list that is noted
+        boolean reads = TransactionSynchronizationManager.isCurrentTransactionReadOnly();
+        (reads ? apart : transaction).executeWithoutResult(status -> {
             if (db.sql("update arrival set noted = true where id = ? and not noted")
                             .param(arrival)
                             .update()

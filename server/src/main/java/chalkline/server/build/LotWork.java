@@ -116,6 +116,10 @@ class LotWork {
         } catch (BuildLots.LeaseLost e) {
             throw e;
         } catch (LmsRefusal e) {
+            if (isToBeReadAgain(lot, e)) {
+                postpone(lot, e, lot.tries() + 1);
+                return;
+            }
             LOG.warn("Build {} stops: {}", lot.build(), e.getMessage());
             records.stop(lot, String.valueOf(e.getMessage()));
         } catch (LmsUnavailable e) {
@@ -128,6 +132,12 @@ class LotWork {
         } catch (RuntimeException e) {
             fail(lot, e);
         }
+    }
+
+    /** Where nothing is sent, as in planning and at the end, one answer that cannot be read ends nothing: it is asked again. */
+    private static boolean isToBeReadAgain(BuildLots.Lot lot, LmsRefusal e) {
+        boolean reads = lot.phase() == Phase.PLAN || lot.phase() == Phase.END;
+        return reads && e.mayBeDone() && lot.tries() + 1 < MOST_TRIES;
     }
 
     private void goThrough(BuildLots.Lot lot, BooleanSupplier stopping) {
@@ -297,7 +307,7 @@ class LotWork {
                 held.refresh();
             }
         } catch (LmsUnavailable e) {
-            if (!early && !(e instanceof LmsRefusal)) {
+            if (!early && (!(e instanceof LmsRefusal refusal) || isToBeReadAgain(lot, refusal))) {
                 throw e;
             }
             unread = early

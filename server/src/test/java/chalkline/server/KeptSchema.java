@@ -23,15 +23,9 @@ final class KeptSchema {
         this.schema = schema;
         within(statement -> {
             statement.execute("create database " + kept());
-            try (ResultSet found = statement.executeQuery("select table_name from information_schema.tables"
-                    + " where table_type = 'BASE TABLE' and table_name <> 'flyway_schema_history' and table_schema = '"
-                    + schema + "'")) {
-                while (found.next()) {
-                    tables.add(found.getString(1));
-                }
-            }
+            tables.addAll(TestDatabase.tables(statement));
             for (String table : tables) {
-                if (!isEmpty(statement, schema, table)) {
+                if (!TestDatabase.isEmpty(statement, table)) {
                     statement.execute("create table " + kept() + "." + table + " as select * from " + table);
                 }
             }
@@ -54,7 +48,7 @@ final class KeptSchema {
                 }
             }
             for (String table : tables) {
-                if (!isEmpty(statement, schema, table)) {
+                if (!TestDatabase.isEmpty(statement, table)) {
                     statement.execute("truncate table " + table);
                 }
                 if (full.contains(table)) {
@@ -68,20 +62,13 @@ final class KeptSchema {
         within(statement -> statement.execute("drop database " + kept()));
     }
 
-    private static boolean isEmpty(Statement statement, String in, String table) throws SQLException {
-        try (ResultSet any = statement.executeQuery("select exists (select 1 from " + in + "." + table + ")")) {
-            any.next();
-            return any.getInt(1) == 0;
-        }
-    }
-
     private interface Work {
         void in(Statement statement) throws SQLException;
     }
 
     private void within(Work work) {
         try (Connection connection =
-                        DriverManager.getConnection(RunningSystem.url(port, schema), "chalkline", "chalkline");
+                        DriverManager.getConnection(TestDatabase.url(port, schema), "chalkline", "chalkline");
                 Statement statement = connection.createStatement()) {
             work.in(statement);
         } catch (SQLException e) {

@@ -27,9 +27,12 @@ export default defineConfig({
                 test: {
                     name: 'screens',
                     environment: 'jsdom',
+                    // making a page for each file would cost more than all of their tests
+                    pool: 'threads',
+                    isolate: false,
                     include: ['src/**/*.test.ts'],
                     exclude: logic,
-                    setupFiles: ['@testing-library/svelte/vitest', 'src/patience.ts'],
+                    setupFiles: ['src/patience.ts'],
                 },
             },
         ],

@@ -1,4 +1,4 @@
-import { beforeEach, expect, test, vi } from 'vitest'
+import { afterAll, beforeEach, expect, test, vi } from 'vitest'
 
 const post = vi.fn()
 vi.mock('../api/client', () => ({
@@ -8,7 +8,10 @@ vi.mock('../api/client', () => ({
     whenSignedOut: vi.fn(),
 }))
 
-import { sheet } from './sheet.svelte'
+// what other files of tests have of it asks the real API
+vi.resetModules()
+const { sheet } = await import('./sheet.svelte')
+afterAll(() => vi.resetModules())
 
 const rows = [
     ['course', 'title'],

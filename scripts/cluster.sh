@@ -166,7 +166,7 @@ cluster_app() { # number [VAR=value ...]
     env "$@" DB_FAILOVER=sequential: DB_HOSTS="$(cluster_hosts)" DB_PASSWORD="$(database_password "$STATE")" NODE="app$n" PORT="$port" MANAGEMENT_PORT=0 \
         CHALKLINE_PROXY=127.0.0.1 CHALKLINE_ADDRESS="https://127.0.0.1:$CLUSTER_PORT" CHALKLINE_FIRST_PASSWORD="$STATE/first-password" \
         setsid bash "$ROOT/scripts/keep.sh" 60 \
-        java -Xmx1g -XX:+ExitOnOutOfMemoryError -Djava.io.tmpdir="$STATE/tmp-app$n" -jar "$RUN/app/server/server-$VERSION-exec.jar" \
+        java -Xmx1g -XX:Tier3DelayOn=0 -XX:+ExitOnOutOfMemoryError -Djava.io.tmpdir="$STATE/tmp-app$n" -jar "$RUN/app/server/server-$VERSION-exec.jar" \
         </dev/null >>"$STATE/app$n.log" 2>&1 9>&- &
     echo $! >"$STATE/app$n.pid"
     await "app$n" "$port" /readyz

@@ -13,7 +13,7 @@ import tools.jackson.databind.JsonNode;
 
 /** A backup is taken in the middle of a build, then the machine is lost; on another one the build goes on to its end. */
 class BackupTest {
-    private static final int SHELLS = 800;
+    private static final int SHELLS = 300;
 
     @TempDir
     Path folder;
@@ -24,7 +24,7 @@ class BackupTest {
         try (OwnDatabase lost = new OwnDatabase();
                 RunningSystem system = RunningSystem.inProcessesOn(
                         lost.port(),
-                        Map.of(),
+                        Map.of("LMS_BATCH", "8"),
                         SHELLS,
                         "--standins.earlier-terms=false",
                         "--standins.latency-millis=1500")) {

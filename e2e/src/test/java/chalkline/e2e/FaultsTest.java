@@ -3,6 +3,7 @@ package chalkline.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.Machine;
 import chalkline.server.RunningSystem;
 import java.net.URI;
 import java.sql.Connection;
@@ -270,7 +271,7 @@ class FaultsTest {
     }
 
     private static void signal(Process process, String signal) {
-        RunningSystem.run(new ProcessBuilder("kill", "-" + signal, Long.toString(process.pid())));
+        Machine.run(new ProcessBuilder("kill", "-" + signal, Long.toString(process.pid())));
     }
 
     /** Everything at once, again and again, each time at random moments; taken back under the same faults. */

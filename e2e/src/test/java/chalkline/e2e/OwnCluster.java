@@ -1,6 +1,7 @@
 package chalkline.e2e;
 
-import chalkline.server.RunningSystem;
+import chalkline.server.Machine;
+import chalkline.server.Programs;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
@@ -45,9 +46,7 @@ final class OwnCluster implements AutoCloseable {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Djarmode=tools",
                 "-jar",
-                RunningSystem.root()
-                        .resolve("server/target/server-0.1.0-exec.jar")
-                        .toString(),
+                Machine.root().resolve("server/target/server-0.1.0-exec.jar").toString(),
                 "extract",
                 "--destination",
                 folder.resolve("app/server").toString());
@@ -71,7 +70,7 @@ final class OwnCluster implements AutoCloseable {
 
     /** Starts whatever of it does not run. */
     void start() throws Exception {
-        run(RunningSystem.root().resolve("chalkline").toString(), "cluster");
+        run(Machine.root().resolve("chalkline").toString(), "cluster");
     }
 
     /** Ends a node of the database as a lost machine does. */
@@ -166,6 +165,7 @@ final class OwnCluster implements AutoCloseable {
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
         builder.environment().putAll(settings);
+        builder.environment().putAll(Programs.QUICK);
         return builder.start();
     }
 
@@ -184,7 +184,7 @@ final class OwnCluster implements AutoCloseable {
 
     @Override
     public void close() {
-        runs(RunningSystem.root().resolve("chalkline").toString(), "cluster", "stop");
+        runs(Machine.root().resolve("chalkline").toString(), "cluster", "stop");
         if (networks) {
             takeDownNetworks();
         }

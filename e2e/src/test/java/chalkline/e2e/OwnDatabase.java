@@ -1,6 +1,6 @@
 package chalkline.e2e;
 
-import chalkline.server.RunningSystem;
+import chalkline.server.Machine;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -13,7 +13,7 @@ import java.util.stream.Stream;
 /** A MariaDB that a test may kill, since nobody else uses it. What was committed is on disk before anybody hears of it. */
 final class OwnDatabase implements AutoCloseable {
     private final Path folder;
-    private final int port = RunningSystem.freePort();
+    private final int port = Machine.freePort();
 
     OwnDatabase() {
         this(home());
@@ -55,14 +55,14 @@ final class OwnDatabase implements AutoCloseable {
     }
 
     private void script(String... arguments) {
-        List<String> line = new ArrayList<>(
-                List.of(RunningSystem.root().resolve("chalkline").toString()));
+        List<String> line =
+                new ArrayList<>(List.of(Machine.root().resolve("chalkline").toString()));
         line.addAll(List.of(arguments));
         ProcessBuilder command = new ProcessBuilder(line);
         command.environment().put("CHALKLINE_RUN", folder.toString());
         command.environment().put("CHALKLINE_TEST_DB_PORT", Integer.toString(port));
         command.environment().put("CHALKLINE_DB_FLUSH", "1");
-        RunningSystem.run(command);
+        Machine.run(command);
     }
 
     private ProcessHandle process() {

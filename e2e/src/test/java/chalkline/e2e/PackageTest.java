@@ -3,7 +3,8 @@ package chalkline.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
-import chalkline.server.RunningSystem;
+import chalkline.server.Machine;
+import chalkline.server.Programs;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -18,8 +19,8 @@ import org.junit.jupiter.api.Test;
 
 /** The Debian package is made, and what it puts on a machine starts, is backed up and stops as its units have it. */
 class PackageTest {
-    private final int port = RunningSystem.freePort();
-    private final int database = RunningSystem.freePort();
+    private final int port = Machine.freePort();
+    private final int database = Machine.freePort();
     private Path folder;
 
     @BeforeEach
@@ -30,9 +31,7 @@ class PackageTest {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Djarmode=tools",
                 "-jar",
-                RunningSystem.root()
-                        .resolve("server/target/server-0.1.0-exec.jar")
-                        .toString(),
+                Machine.root().resolve("server/target/server-0.1.0-exec.jar").toString(),
                 "extract",
                 "--destination",
                 folder.resolve("app/server").toString());
@@ -48,7 +47,7 @@ class PackageTest {
     void whatThePackagePutsOnAMachineRuns() throws Exception {
         run(
                 Map.of("CHALKLINE_RUN", folder.toString()),
-                RunningSystem.root().resolve("chalkline").toString(),
+                Machine.root().resolve("chalkline").toString(),
                 "package",
                 "0.1.0~test");
         Path file = folder.resolve("chalkline_0.1.0~test_all.deb");
@@ -69,7 +68,8 @@ class PackageTest {
                 "CHALKLINE_RUN", data.toString(),
                 "CHALKLINE_DB_PORT", Integer.toString(database),
                 "CHALKLINE_PORT", Integer.toString(port),
-                "CHALKLINE_MANAGEMENT_PORT", "0");
+                "CHALKLINE_MANAGEMENT_PORT", "0",
+                "JAVA_TOOL_OPTIONS", Programs.QUICK.get("JAVA_TOOL_OPTIONS"));
         String program = machine.resolve("usr/bin/chalkline").toString();
         run(settings, program, "database");
         ProcessBuilder serve = new ProcessBuilder(program, "serve")

@@ -2,7 +2,7 @@ package chalkline.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import chalkline.server.RunningSystem;
+import chalkline.server.Machine;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
@@ -43,8 +43,8 @@ class ScriptTest {
         home = Files.createDirectories(temp.resolve("chalk line"));
         bin = Files.createDirectories(temp.resolve("bin"));
         run = temp.resolve("its run");
-        port = RunningSystem.freePort();
-        Path root = RunningSystem.root();
+        port = Machine.freePort();
+        Path root = Machine.root();
         Files.copy(root.resolve("chalkline"), home.resolve("chalkline"));
         Files.setPosixFilePermissions(home.resolve("chalkline"), PosixFilePermissions.fromString("rwx------"));
         Files.createDirectories(home.resolve("scripts"));
@@ -96,9 +96,9 @@ class ScriptTest {
                         "PATH", bin + ":" + System.getenv("PATH"),
                         "CHALKLINE_RUN", run.toString(),
                         "CHALKLINE_PORT", Integer.toString(port),
-                        "CHALKLINE_MANAGEMENT_PORT", Integer.toString(RunningSystem.freePort()),
-                        "CHALKLINE_STANDINS_PORT", Integer.toString(RunningSystem.freePort()),
-                        "CHALKLINE_DB_PORT", Integer.toString(RunningSystem.freePort())));
+                        "CHALKLINE_MANAGEMENT_PORT", Integer.toString(Machine.freePort()),
+                        "CHALKLINE_STANDINS_PORT", Integer.toString(Machine.freePort()),
+                        "CHALKLINE_DB_PORT", Integer.toString(Machine.freePort())));
         Process process = builder.start();
         assertThat(process.waitFor(60, TimeUnit.SECONDS)).as("it ends").isTrue();
         return new Ended(

@@ -21,6 +21,10 @@ import org.springframework.util.FileSystemUtils;
 
 /** Programs of ours as processes of their own, which end with the tests. */
 public final class Programs implements AutoCloseable {
+    /** For programs that something else starts: they are compiled by the first compiler only, as those here are. */
+    public static final Map<String, String> QUICK =
+            Map.of("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1 -XX:ReservedCodeCacheSize=240m");
+
     private static final Duration PATIENCE = Duration.ofMinutes(10);
 
     private final List<Process> processes = new CopyOnWriteArrayList<>();
@@ -42,7 +46,7 @@ public final class Programs implements AutoCloseable {
         command.addAll(compilers(jar));
         command.addAll(List.of("-jar", unpacked(jar).toString()));
         command.addAll(arguments);
-        Path log = RunningSystem.root().resolve("run").resolve(name + "-" + jar.getFileName() + ".log");
+        Path log = Machine.root().resolve("run").resolve(name + "-" + jar.getFileName() + ".log");
         ProcessBuilder builder = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
@@ -60,7 +64,7 @@ public final class Programs implements AutoCloseable {
 
     /** The same program in a folder, from which it starts faster than from an archive of archives; unpacked once, by whoever is first. */
     private static synchronized Path unpacked(Path jar) {
-        Path folder = RunningSystem.root().resolve("run/unpacked");
+        Path folder = Machine.root().resolve("run/unpacked");
         String name = jar.getFileName().toString();
         Path program = folder.resolve(name.replace("-exec.jar", "")).resolve(name);
         try {
@@ -74,7 +78,7 @@ public final class Programs implements AutoCloseable {
                         && Files.getLastModifiedTime(mark).compareTo(Files.getLastModifiedTime(jar)) > 0;
                 if (!there) {
                     FileSystemUtils.deleteRecursively(program.getParent());
-                    RunningSystem.run(new ProcessBuilder(
+                    Machine.run(new ProcessBuilder(
                             Path.of(System.getProperty("java.home"), "bin", "java")
                                     .toString(),
                             "-XX:TieredStopAtLevel=1",
@@ -101,7 +105,8 @@ public final class Programs implements AutoCloseable {
         return jar.getFileName().toString().startsWith("standins")
                 ? List.of("-XX:TieredStopAtLevel=1")
                 : ManagementFactory.getRuntimeMXBean().getInputArguments().stream()
-                        .filter(argument -> argument.startsWith("-XX:TieredStopAtLevel"))
+                        .filter(argument -> argument.startsWith("-XX:TieredStopAtLevel")
+                                || argument.startsWith("-XX:ReservedCodeCacheSize"))
                         .toList();
     }
 

@@ -1,11 +1,6 @@
 package chalkline.server;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.net.BindException;
-import java.net.ServerSocket;
 import java.net.URI;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -17,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -29,8 +23,6 @@ import org.springframework.context.ConfigurableApplicationContext;
  */
 public final class RunningSystem implements AutoCloseable {
     private static final String VERSION = "0.1.0";
-    private static final int FIRST_PORT = 12_000;
-    private static final int FIRST_OUTGOING = 32_768;
     private static final String TOKEN = "--standins.token=";
 
     /** Tests of this JVM have one system after each other, as far as they want it set in the same way. */
@@ -39,12 +31,12 @@ public final class RunningSystem implements AutoCloseable {
     private static boolean sharedInUse;
 
     private @Nullable KeptSchema atStart;
-    private final String schema = "chalkline_t" + Long.toString(System.nanoTime(), 36);
+    private final String schema = TestDatabase.freshName();
     private final String lmsSchema = schema + "_lms";
     private final Programs programs = new Programs(schema);
     private final int databasePort;
-    private final int standInsPort = freePort();
-    private final int mailPort = freePort();
+    private final int standInsPort = Machine.freePort();
+    private final int mailPort = Machine.freePort();
     private List<String> standInsArguments = List.of();
     private final Map<String, String> more = new HashMap<>();
     private @Nullable StandInsHere standIns;
@@ -60,12 +52,12 @@ public final class RunningSystem implements AutoCloseable {
     private String token = "";
 
     private RunningSystem() {
-        this(database());
+        this(TestDatabase.port());
     }
 
     private RunningSystem(int databasePort) {
         this.databasePort = databasePort;
-        sql(databasePort, "create database " + schema, "create database " + lmsSchema);
+        TestDatabase.sql(databasePort, "create database " + schema, "create database " + lmsSchema);
     }
 
     /**
@@ -118,7 +110,7 @@ public final class RunningSystem implements AutoCloseable {
         standIns(sections, standInsSettings);
         cable = new Cable(databasePort);
         lmsCable = new Cable(standInsPort);
-        managementPort = freePort();
+        managementPort = Machine.freePort();
         application(
                 "DB_PORT",
                 Integer.toString(cable.port()),
@@ -135,9 +127,9 @@ public final class RunningSystem implements AutoCloseable {
     /** As it was when it had started, with another campus. */
     private void putBack(int sections, String... standInsSettings) {
         Memory memory = new Memory(context);
-        memory.rest(() -> sql(databasePort, "delete from " + schema + ".build_lot"));
+        memory.rest(() -> TestDatabase.sql(databasePort, "delete from " + schema + ".build_lot"));
         Objects.requireNonNull(standIns).close();
-        sql(databasePort, "drop database " + lmsSchema, "create database " + lmsSchema);
+        TestDatabase.emptyLms(databasePort, lmsSchema);
         standIns(sections, standInsSettings);
         Objects.requireNonNull(atStart).putBack();
         memory.forget();
@@ -349,7 +341,7 @@ public final class RunningSystem implements AutoCloseable {
 
     /** Starts one more application process on the same database. */
     public Server startServer(String node) {
-        return startServer(node, freePort());
+        return startServer(node, Machine.freePort());
     }
 
     /** The same at a port of one's choice. */
@@ -370,7 +362,7 @@ public final class RunningSystem implements AutoCloseable {
     }
 
     private Map<String, String> settings() {
-        Map<String, String> settings = new HashMap<>();
+        Map<String, String> settings = TestSettings.quick();
         settings.put("DB_PORT", Integer.toString(databasePort));
         settings.put("DB_SCHEMA", schema);
         settings.put("LMS_SCHEMA", lmsSchema);
@@ -379,34 +371,8 @@ public final class RunningSystem implements AutoCloseable {
         settings.put("REGISTRAR_TOKEN", token);
         settings.put("LMS_URL", standIns() + "/lms/api");
         settings.put("LMS_TOKEN", token);
-        settings.put("CHALKLINE_DEMO", "true");
-        // the made-up term is one to come, whenever the tests are run
-        settings.put("CHALKLINE_TODAY", "2026-12-07");
-        settings.put("DBSCHEDULER_HEARTBEATINTERVAL", "1s");
-        // nothing is waited for by the clock that need not be
-        settings.put("CHALKLINE_BUILDS_LEASE", "4s");
-        settings.put("CHALKLINE_BUILDS_RENEW_EVERY", "1s");
-        settings.put("CHALKLINE_BUILDS_LOOK_EVERY", "50ms");
-        settings.put("CHALKLINE_BUILDS_FIRST_PAUSE", "20ms");
-        settings.put("CHALKLINE_BUILDS_LONGEST_PAUSE", "1s");
-        settings.put("CHALKLINE_BUILDS_AFTER_OTHER", "200ms");
-        settings.put("CHALKLINE_LOOKS_REQUESTS", "200ms");
-        settings.put("CHALKLINE_LOOKS_ACCESS", "200ms");
-        settings.put("CHALKLINE_LOOKS_TEACHING", "200ms");
-        settings.put("CHALKLINE_LOOKS_LEDGER", "500ms");
-        settings.put("LMS_CALLS_PER_SECOND", "1000");
-        settings.put("CHALKLINE_RETRY_PAUSE", "50ms");
-        settings.put("REGISTRAR_LOOK_EVERY", "100ms");
-        settings.put("MAIL_HOST", "127.0.0.1");
         settings.put("MAIL_PORT", Integer.toString(mailPort));
-        settings.put("MAIL_TO", "abara@skerrow.example,night@skerrow.example");
-        settings.put("MAIL_EVERY", "300ms");
         settings.put("OPENID_ISSUER", standIns() + "/openid");
-        settings.put("OPENID_CLIENT", "chalk-line");
-        settings.put("OPENID_SECRET", "a secret");
-        settings.put("OPENID_ROLES_CLAIM", "");
-        settings.put("LMS_LEFT_ALONE", "1s");
-        settings.put("LMS_LONGEST_COPY", "3s");
         return settings;
     }
 
@@ -434,12 +400,12 @@ public final class RunningSystem implements AutoCloseable {
     }
 
     private static Path jar(String module) {
-        return root().resolve(module + "/target/" + module + "-" + VERSION + "-exec.jar");
+        return Machine.root().resolve(module + "/target/" + module + "-" + VERSION + "-exec.jar");
     }
 
     private void application(String... more) {
         lastSettings = more;
-        port = freePort();
+        port = Machine.freePort();
         Map<String, Object> properties = new HashMap<>(settings());
         for (int i = 0; i < more.length; i += 2) {
             properties.put(more[i], more[i + 1]);
@@ -447,96 +413,20 @@ public final class RunningSystem implements AutoCloseable {
         properties.put("PORT", port);
         context = new SpringApplicationBuilder(ChalkLine.class)
                 .properties(properties)
-                .properties("spring.jpa.properties.hibernate.generate_statistics=true")
+                .properties("spring.jpa.properties.hibernate.session_factory.statement_inspector="
+                        + Statements.class.getName())
                 // as an argument: what is given as properties yields to the application's own file
-                .run("--db-scheduler.heartbeat-interval=1s", "--db-scheduler.polling-interval=50ms");
-    }
-
-    /** Starts the tests' MariaDB unless it runs. */
-    private static int database() {
-        String set = System.getenv("CHALKLINE_TEST_DB_PORT");
-        if (set == null) {
-            run(new ProcessBuilder(root().resolve("chalkline").toString(), "test-database"));
-        }
-        return set == null ? 33_316 : Integer.parseInt(set);
+                .run("--db-scheduler.heartbeat-interval=1s", "--db-scheduler.polling-interval=200ms");
     }
 
     /** Where one of the tests' schemas is; what they say on loopback is not encrypted. */
     public String databaseUrl() {
-        return url(databasePort, schema);
+        return TestDatabase.url(databasePort, schema);
     }
 
     /** Where the LMS stand-in's schema is. */
     public String lmsDatabaseUrl() {
-        return url(databasePort, lmsSchema);
-    }
-
-    static String url(int databasePort, String schema) {
-        return "jdbc:mariadb://127.0.0.1:" + databasePort + "/" + schema + "?sslMode=disable";
-    }
-
-    private static void sql(int databasePort, String... statements) {
-        String url = url(databasePort, "");
-        try (Connection connection = DriverManager.getConnection(url, "chalkline", "chalkline");
-                Statement statement = connection.createStatement()) {
-            for (String sql : statements) {
-                statement.execute(sql);
-            }
-        } catch (SQLException e) {
-            throw new IllegalStateException(e);
-        }
-    }
-
-    /**
-     * Runs a command to its end. It shares no stream with this process, which is told over them what to do: a command that
-     * reads from one, or makes it wait for nothing, ends all tests.
-     *
-     * @throws IllegalStateException with what it said, where it fails
-     */
-    public static void run(ProcessBuilder command) {
-        try {
-            Path said = Files.createTempFile("chalkline", ".log");
-            int code = command.redirectErrorStream(true)
-                    .redirectOutput(said.toFile())
-                    .start()
-                    .waitFor();
-            if (code != 0) {
-                throw new IllegalStateException(
-                        String.join(" ", command.command()) + " ended with " + code + ": " + Files.readString(said));
-            }
-            Files.delete(said);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
-        }
-    }
-
-    /** The project's folder. */
-    public static Path root() {
-        Path folder = Path.of("").toAbsolutePath();
-        while (!Files.exists(folder.resolve("chalkline"))) {
-            folder = folder.getParent();
-        }
-        return folder;
-    }
-
-    /**
-     * A port that nobody listens at, of those that systems give to no connection that goes out, so that none takes it before
-     * it is listened at; drawn, so that tests beside each other hardly draw the same.
-     */
-    public static int freePort() {
-        while (true) {
-            int port = ThreadLocalRandom.current().nextInt(FIRST_PORT, FIRST_OUTGOING);
-            try (ServerSocket socket = new ServerSocket(port)) {
-                return socket.getLocalPort();
-            } catch (BindException taken) {
-                // another one then
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
+        return TestDatabase.url(databasePort, lmsSchema);
     }
 
     @Override
@@ -576,6 +466,6 @@ public final class RunningSystem implements AutoCloseable {
         if (atStart != null) {
             atStart.drop();
         }
-        sql(databasePort, "drop database " + schema, "drop database " + lmsSchema);
+        TestDatabase.sql(databasePort, "drop database " + schema, "drop database " + lmsSchema);
     }
 }

@@ -67,7 +67,7 @@ class WallsTest {
                         + "|currentTimeMillis\\(|Thread\\.sleep\\(|Clock\\.system|InstantSource\\.system");
         List<String> asking = new ArrayList<>();
         for (String program : List.of("server", "standins")) {
-            try (Stream<Path> files = Files.walk(RunningSystem.root().resolve(program + "/src/main/java"))) {
+            try (Stream<Path> files = Files.walk(Machine.root().resolve(program + "/src/main/java"))) {
                 for (Path file :
                         files.filter(path -> path.toString().endsWith(".java")).toList()) {
                     if (asks.matcher(Files.readString(file)).find()) {

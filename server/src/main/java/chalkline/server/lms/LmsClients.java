@@ -1,12 +1,14 @@
 package chalkline.server.lms;
 
 import chalkline.server.ChalkLineSettings;
+import chalkline.server.frame.Time;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * Ways to ask the same LMS: patiently in the background, in builds, and at once where somebody waits for an answer. One that
@@ -22,6 +24,11 @@ class LmsClients {
     LmsClients(ChalkLineSettings settings, FileBooks books) {
         this.books = books;
         this.breaker = LmsHttp.breaker(settings.lms().leftAlone());
+    }
+
+    @Bean
+    static LmsPace pace(JdbcClient db, ChalkLineSettings settings, Time time) {
+        return new LmsPace(db, settings.lms().callsPerSecond(), time);
     }
 
     @Bean

@@ -1,17 +1,14 @@
 package chalkline.server.lms;
 
-import chalkline.server.ChalkLineSettings;
 import chalkline.server.frame.Time;
 import java.time.Duration;
 import java.util.concurrent.ThreadLocalRandom;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.stereotype.Component;
 
 /**
  * Keeps all processes together to the number of calls a second that the LMS takes: they count in one row, from which each
  * takes a handful at a time.
  */
-@Component
 class LmsPace {
     private static final long LONGEST_WAIT_MILLIS = 60_000;
     private static final int HANDFULS = 16;
@@ -23,10 +20,10 @@ class LmsPace {
     private long second;
     private int left;
 
-    LmsPace(JdbcClient db, ChalkLineSettings settings, Time time) {
+    LmsPace(JdbcClient db, int callsPerSecond, Time time) {
         this.time = time;
         this.db = db;
-        this.callsPerSecond = settings.lms().callsPerSecond();
+        this.callsPerSecond = callsPerSecond;
         this.handful = Math.max(1, callsPerSecond / HANDFULS);
     }
 

@@ -3,6 +3,7 @@ package chalkline.server.lms;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.Machine;
 import chalkline.server.RunningSystem;
 import chalkline.server.Wiretap;
 import com.networknt.schema.InputFormat;
@@ -44,7 +45,7 @@ class LmsPortTest {
 
     @BeforeAll
     static void listen() throws IOException {
-        String yaml = Files.readString(RunningSystem.root().resolve("docs/lms-port.yaml"));
+        String yaml = Files.readString(Machine.root().resolve("docs/lms-port.yaml"));
         description = JSON.valueToTree(new Load(LoadSettings.builder().build()).loadFromString(yaml));
         description.get("components").get("schemas").forEach(schema -> {
             if (schema.has("properties") && !schema.has("additionalProperties")) {

@@ -3,6 +3,7 @@ package chalkline.server.nights;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.Machine;
 import chalkline.server.RunningSystem;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -136,7 +137,7 @@ class CleanUpTest {
                         "chalkline_lms_calls_seconds_count{outcome=\"answered\"")
                 .doesNotContain("abara", "cl-27SP");
         JsonNode dashboard = tools.jackson.databind.json.JsonMapper.shared()
-                .readTree(RunningSystem.root().resolve("docs/dashboard.json").toFile());
+                .readTree(Machine.root().resolve("docs/dashboard.json").toFile());
         for (JsonNode panel : dashboard.get("panels")) {
             for (JsonNode target : panel.get("targets")) {
                 java.util.regex.Matcher names = java.util.regex.Pattern.compile("chalkline_[a-z_]+")

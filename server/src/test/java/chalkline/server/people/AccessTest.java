@@ -3,6 +3,7 @@ package chalkline.server.people;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import chalkline.server.Client;
+import chalkline.server.Machine;
 import chalkline.server.RunningSystem;
 import chalkline.server.policy.Right;
 import de.siegmar.fastcsv.reader.CsvReader;
@@ -17,9 +18,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.assertj.core.api.SoftAssertions;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -30,454 +29,9 @@ import tools.jackson.databind.JsonNode;
 
 /** Every route for every role. A new route fails here until it is said who may use it. */
 class AccessTest {
-    private static final String KEEP =
-            "{\"change\":{\"basedOn\":0,\"stack\":{\"layers\":[],\"about\":0}},\"note\":\"\"}";
-
-    private static final String TEMPLATE = """
-            {"draft":{"id":"x","title":"X","instruction":"","units":[],"weekTitle":"","everyWeek":[],"files":{}},
-             "basedOn":0,"note":""}""";
-
-    private static final String PLACED = TEMPLATE.replace("\"basedOn\":0,\"note\":\"\"", "\"session\":\"\"");
-    private static final String EXAMPLE = """
-            {"example":{"course":"OCEA 510","title":"Tides","section":"001","department":"OCEA","part":"","delivery":"",
-             "campus":"","tags":"","instructor":""}}""";
-
-    private static final String TOGETHER = """
-            {"basedOn":1,"crossLists":{"split":[],"keep":[
-             {"id":"x1","lead":"cl-27SP-1","joined":["cl-27SP-2"],"approved":false,"reason":""}]}}""";
-
-    private static final String KEEP_TOGETHER = "{\"versions\":\"1.1.1\",\"note\":\"\",\"change\":" + TOGETHER + "}";
-
-    private static final String ROWS =
-            "{\"rows\":[[\"course\",\"title\",\"department\"],[\"CEED 1\",\"Knots\",\"Training\"]],\"header\":null,"
-                    + "\"columns\":null,\"days\":null,\"another\":[]}";
-
-    private static final String WISH =
-            "{\"title\":\"Tides\",\"code\":\"1\",\"category\":\"Masters\",\"courses\":[],\"datesOf\":\"\"}";
-
-    private static final String MASTER = "{\"master\":" + WISH + ",\"from\":null}";
-
-    private static final String OWN = "{\"sections\":[\"own:1\"],\"list\":1,\"reason\":\"\"}";
-
-    private enum Kind {
-        /** Only a right that reaches everything is enough. */
-        WIDE,
-        /** It gives what one reaches, and nothing else. */
-        LIST,
-        /** It is about one shell, section, department or request, which one has to reach. */
-        THING
-    }
-
-    /** @param right null for whoever is signed in */
-    private record Route(
-            String method, String path, @Nullable Right right, boolean partly, String body) {
-        Kind kind() {
-            String all = address(this) + body;
-            boolean names = Stream.of("cl-27SP-1", "Anthropology", "ANTH", "/requests/1", "\"id\":1,")
-                    .anyMatch(all::contains);
-            return !partly ? Kind.WIDE : names && !NARROWED.contains(path) ? Kind.THING : Kind.LIST;
-        }
-    }
-
-    /** What of several things is one's own is answered, rather than refused for the others. */
-    private static final Set<String> NARROWED = Set.of("/api/terms/{term}/dates/effect");
-
     /** Whoever asks for what is not there finds nothing, whatever the rights. */
     private static final Set<String> NOTHING_THERE =
             Set.of("/api/request-links/{secret}", "/api/lms/refreshes/latest", "/api/terms/{term}/calendars");
-
-    private static final String ASK = """
-            {"term":"27SP","kind":"TITLE","sections":["cl-27SP-1"],"lead":null,"from":null,"title":"Tides for all",
-             "opens":null,"open":null,"note":""}""";
-
-    private static final String PERSON =
-            "{\"name\":\"K. Dorn\",\"email\":\"\",\"roles\":[\"AUDITOR\"],\"departments\":[],\"person\":null}";
-
-    private static final String EXPORT_DRAFT = """
-            {"name":"All","rows":"shells",
-             "form":{"kind":"csv","delimiter":",","encoding":"UTF-8","mark":false,"quoted":false,"crlf":true,
-                     "headings":true},
-             "values":{"dates":"uuuu-MM-dd","zone":"","yes":"yes","no":"no","status":{},"roles":{}},
-             "fileName":"","by":"","fileRows":0,
-             "columns":[{"heading":"A","value":"{shell.code}","needed":true,"longest":0}],"results":null}""";
-
-    private static final String PROFILE = "{\"id\":0,\"basedOn\":0,\"draft\":" + EXPORT_DRAFT + "}";
-
-    private static final List<Route> ROUTES = List.of(
-            new Route("GET", "/api/arrivals/departments", Right.READ_CONVENTIONS, false, ""),
-            new Route("PUT", "/api/people/{login}", Right.MANAGE_PEOPLE, false, PERSON),
-            new Route("GET", "/api/teaching", Right.TEACH, true, ""),
-            new Route("GET", "/api/requests", Right.READ_REQUESTS, true, ""),
-            new Route("GET", "/api/requests/{id}", Right.READ_REQUESTS, true, ""),
-            new Route("GET", "/api/request-links/{secret}", Right.READ_REQUESTS, true, ""),
-            new Route("POST", "/api/requests/look", Right.ASK, true, ASK),
-            new Route("POST", "/api/requests", Right.ASK, true, ASK),
-            new Route("POST", "/api/requests/{id}/answer", Right.ASK, true, "{\"version\":99,\"wish\":" + ASK + "}"),
-            new Route("POST", "/api/requests/{id}/withdrawal", Right.ASK, true, ""),
-            new Route(
-                    "POST",
-                    "/api/requests/{id}/decision",
-                    Right.DECIDE,
-                    true,
-                    "{\"version\":99,\"what\":\"APPROVE\",\"note\":\"\",\"instead\":null}"),
-            new Route(
-                    "POST",
-                    "/api/requests/decisions",
-                    Right.DECIDE,
-                    true,
-                    "{\"requests\":[{\"id\":1,\"version\":99}],\"what\":\"APPROVE\",\"note\":\"\"}"),
-            new Route("GET", "/api/terms/{term}/asking", null, false, ""),
-            new Route(
-                    "PUT",
-                    "/api/terms/{term}/asking",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"opens\":\"2026-10-01\",\"byRule\":[\"SHELL\"]}"),
-            new Route("GET", "/api/terms/{term}/shells/{key}/access", Right.SHARE_SHELLS, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/shells/{key}/people",
-                    Right.SHARE_SHELLS,
-                    true,
-                    "{\"user\":\"nobody\",\"role\":\"ASSISTANT\",\"until\":null,\"reason\":\"\"}"),
-            new Route("DELETE", "/api/terms/{term}/shells/{key}/people/{id}", Right.SHARE_SHELLS, true, ""),
-            new Route(
-                    "POST", "/api/terms/{term}/shells/{key}/entry-code", Right.SHARE_SHELLS, true, "{\"until\":null}"),
-            new Route("DELETE", "/api/terms/{term}/shells/{key}/entry-code", Right.SHARE_SHELLS, true, ""),
-            new Route("GET", "/api/courses", Right.WRITE_COURSES, true, ""),
-            new Route(
-                    "PUT",
-                    "/api/courses/{id}",
-                    Right.WRITE_COURSES,
-                    true,
-                    "{\"summary\":\"ANTH\",\"prerequisites\":\"\",\"technical\":\"\"}"),
-            new Route("PUT", "/api/course-pages", Right.CHANGE_CAMPUS, false, ""),
-            new Route("GET", "/api/listed-people", Right.FIND_PEOPLE, false, ""),
-            new Route("GET", "/api/me", null, false, ""),
-            new Route("GET", "/api/desk", Right.READ_PROOF, true, ""),
-            new Route("DELETE", "/api/asks/{name}", Right.SAVE_SHEETS, false, ""),
-            new Route("GET", "/api/terms/{term}/line", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/upkeep/drift", Right.READ_UPKEEP, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/drift/keeping",
-                    Right.CHANGE_UPKEEP,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"chosen\":[{\"key\":\"s:cl-27SP-1\",\"field\":\"title\"}],\"reason\":\"so it is\"}"),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/drift/kept",
-                    Right.CHANGE_UPKEEP,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"chosen\":[{\"key\":\"s:cl-27SP-1\",\"field\":\"title\"}],\"reason\":\"so it is\"}"),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/drift/put-back",
-                    Right.CHANGE_UPKEEP,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"keys\":[\"s:cl-27SP-1\"],\"closes\":0}"),
-            new Route("GET", "/api/terms/{term}/upkeep/first-day", Right.READ_UPKEEP, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/first-day/mail",
-                    Right.CHANGE_UPKEEP,
-                    true,
-                    "{\"day\":\"2027-01-04\",\"department\":\"Anthropology\",\"to\":\"a@skerrow.example\"}"),
-            new Route("GET", "/api/terms/{term}/upkeep/moves", Right.READ_PROOF, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/moves/effect",
-                    Right.READ_PROOF,
-                    true,
-                    "{\"basedOn\":1,\"stack\":{\"layers\":[],\"about\":0}}"),
-            new Route("GET", "/api/terms/{term}/upkeep/categories", Right.READ_CAMPUS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/categories/removal",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"paths\":[\"Nowhere\"]}"),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/categories/return",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"paths\":[\"Nowhere\"]}"),
-            new Route("GET", "/api/terms/{term}/upkeep/shells", Right.READ_UPKEEP, true, ""),
-            new Route("GET", "/api/terms/{term}/upkeep/shells/{key}/students", Right.READ_UPKEEP, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/opening",
-                    Right.CHANGE_UPKEEP,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"keys\":[\"s:cl-27SP-1\"],\"open\":true,\"by\":null,\"opens\":null,\"closes\":null,\"reason\":\"so it is\"}"),
-            new Route("GET", "/api/terms/{term}/upkeep/extensions", Right.READ_UPKEEP, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/extensions",
-                    Right.CHANGE_UPKEEP,
-                    true,
-                    "{\"key\":\"s:cl-27SP-1\",\"user\":\"u\",\"until\":\"2030-01-01\",\"reason\":\"an incomplete\"}"),
-            new Route("DELETE", "/api/terms/{term}/upkeep/extensions/{id}", Right.CHANGE_UPKEEP, true, ""),
-            new Route("GET", "/api/upkeep/archive", Right.READ_CAMPUS, false, ""),
-            new Route(
-                    "PUT",
-                    "/api/upkeep/archive/rule",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"afterDays\":60,\"keepTerms\":6,\"byItself\":false}"),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/archive",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"away\":\"ARCHIVE\",\"shells\":1}"),
-            new Route("GET", "/api/terms/{term}/upkeep/shells/{key}/story", Right.READ_UPKEEP, true, ""),
-            new Route("GET", "/api/terms/{term}/upkeep/masters", Right.READ_MASTERS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/masters",
-                    Right.CHANGE_MASTERS,
-                    false,
-                    "{\"master\":\"1\",\"shells\":1}"),
-            new Route("GET", "/api/ledger", Right.READ_LEDGER, false, ""),
-            new Route("GET", "/api/ledger/vocabulary", Right.READ_LEDGER, false, ""),
-            new Route("GET", "/api/ledger/check", Right.READ_LEDGER, false, ""),
-            new Route("GET", "/api/masters", Right.READ_MASTERS, false, ""),
-            new Route("POST", "/api/masters", Right.CHANGE_MASTERS, false, MASTER),
-            new Route("GET", "/api/master/{id}", Right.READ_MASTERS, false, ""),
-            new Route("PUT", "/api/master/{id}", Right.CHANGE_MASTERS, false, WISH),
-            new Route("GET", "/api/masters/people", Right.READ_MASTERS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/master/{id}/people",
-                    Right.CHANGE_MASTERS,
-                    false,
-                    "{\"user\":\"nobody\",\"role\":\"DESIGNER\"}"),
-            new Route("DELETE", "/api/master/{id}/people/{user}", Right.CHANGE_MASTERS, false, ""),
-            new Route("POST", "/api/masters/look", Right.CHANGE_MASTERS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/masters/retirement",
-                    Right.CHANGE_MASTERS,
-                    false,
-                    "{\"ids\":[\"1\"],\"retired\":false}"),
-            new Route("PUT", "/api/masters/rule", Right.CHANGE_MASTERS, false, "{\"unusedTerms\":3}"),
-            new Route(
-                    "POST",
-                    "/api/masters/questions",
-                    Right.CHANGE_MASTERS,
-                    false,
-                    "{\"ids\":[\"1\"],\"term\":\"27SP\"}"),
-            new Route("GET", "/api/terms/{term}/upkeep/report", Right.READ_CAMPUS, false, ""),
-            new Route("GET", "/api/terms/{term}/upkeep/samples/sizes", Right.READ_CAMPUS, false, ""),
-            new Route("GET", "/api/terms/{term}/upkeep/samples", Right.READ_CAMPUS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/upkeep/samples",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"of\":\"STANDING\",\"share\":0.05,\"confidence\":0.95,\"seed\":null}"),
-            new Route(
-                    "PUT",
-                    "/api/terms/{term}/upkeep/samples/{id}",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"key\":\"s:cl-27SP-1\",\"sound\":true,\"found\":\"\"}"),
-            new Route("GET", "/api/arrivals", Right.READ_LISTS, true, ""),
-            new Route("GET", "/api/arrivals/{id}", Right.READ_LISTS, true, ""),
-            new Route("GET", "/api/arrivals/{id}/departments", Right.READ_LISTS, true, ""),
-            new Route("POST", "/api/arrivals", Right.CHANGE_LISTS, false, "upload"),
-            new Route("POST", "/api/arrivals/fetch", Right.CHANGE_LISTS, false, ""),
-            new Route("GET", "/api/nights/by-itself", Right.READ_CAMPUS, false, ""),
-            new Route("PUT", "/api/nights/by-itself", Right.CHANGE_CAMPUS, false, "{\"kinds\":[],\"most\":50}"),
-            new Route("GET", "/api/arrivals/sources", Right.READ_LISTS, true, ""),
-            new Route("GET", "/api/arrivals/nights", Right.READ_LISTS, true, ""),
-            new Route("GET", "/api/arrivals/left-out", Right.READ_LISTS, true, ""),
-            new Route(
-                    "POST",
-                    "/api/arrivals/left-out",
-                    Right.CHANGE_LISTS,
-                    false,
-                    "{\"kind\":\"CANCELLATIONS\",\"term\":\"27SP\",\"department\":\"OCEA\",\"reason\":\"so it is\"}"),
-            new Route("DELETE", "/api/arrivals/left-out/{id}", Right.CHANGE_LISTS, false, ""),
-            new Route(
-                    "PUT",
-                    "/api/arrivals/sources/{source}/schedule",
-                    Right.CHANGE_CAMPUS,
-                    false,
-                    "{\"active\":false,\"at\":\"03:00\"}"),
-            new Route("GET", "/api/course-sheets/columns", Right.READ_LISTS, false, ""),
-            new Route("POST", "/api/course-sheets/file", Right.CHANGE_LISTS, false, "upload"),
-            new Route(
-                    "POST",
-                    "/api/course-sheets/paste",
-                    Right.CHANGE_LISTS,
-                    false,
-                    "{\"text\":\"course\",\"delimiter\":null}"),
-            new Route("POST", "/api/terms/{term}/course-sheets/judged", Right.CHANGE_LISTS, false, ROWS),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/course-sheets",
-                    Right.CHANGE_LISTS,
-                    false,
-                    "{\"sheet\":" + ROWS
-                            + ",\"list\":1,\"conventions\":1,\"name\":\"a\",\"note\":\"\",\"out\":[],\"change\":[],\"previous\":[]}"),
-            new Route("GET", "/api/terms/{term}/course-sheets", Right.READ_LISTS, false, ""),
-            new Route("GET", "/api/course-sheets/{id}", Right.READ_LISTS, false, ""),
-            new Route("GET", "/api/terms/{term}/own-sections", Right.READ_LISTS, false, ""),
-            new Route("POST", "/api/terms/{term}/own-sections/take-out", Right.CHANGE_LISTS, false, OWN),
-            new Route("POST", "/api/terms/{term}/own-sections/merge", Right.CHANGE_LISTS, false, OWN),
-            new Route("POST", "/api/terms/{term}/own-sections/part", Right.CHANGE_LISTS, false, OWN),
-            new Route("GET", "/api/conventions", Right.READ_CONVENTIONS, false, ""),
-            new Route("GET", "/api/conventions/vocabulary", null, false, ""),
-            new Route("GET", "/api/conventions/versions", Right.READ_CONVENTIONS, false, ""),
-            new Route("GET", "/api/conventions/versions/{number}/file", Right.READ_CONVENTIONS, false, ""),
-            new Route("POST", "/api/conventions/versions", Right.CHANGE_CONVENTIONS, true, KEEP),
-            new Route("GET", "/api/terms/{term}/layers", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/facts", Right.READ_PROOF, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/effect",
-                    Right.READ_PROOF,
-                    true,
-                    "{\"basedOn\":1,\"stack\":{\"layers\":[],\"about\":0}}"),
-            new Route("GET", "/api/terms/{term}/proof", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/proof/rows", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/proof/shell", Right.READ_PROOF, true, ""),
-            new Route("POST", "/api/lms/refreshes", Right.BUILD, true, ""),
-            new Route("GET", "/api/lms/refreshes/latest", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/arrivals/{id}/effect", Right.READ_LISTS, false, ""),
-            new Route("GET", "/api/arrivals/{id}/changes", Right.READ_LISTS, true, ""),
-            new Route("GET", "/api/arrivals/{id}/changes/sections", Right.READ_LISTS, true, ""),
-            new Route("POST", "/api/arrivals/{id}/use", Right.CHANGE_LISTS, false, "{\"reason\":\"so it is\"}"),
-            new Route("POST", "/api/arrivals/{id}/turn-away", Right.CHANGE_LISTS, false, "{\"reason\":\"so it is\"}"),
-            new Route("GET", "/api/conventions/unmatched", Right.READ_CONVENTIONS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/sheets/{format}",
-                    Right.SAVE_SHEETS,
-                    false,
-                    "{\"name\":\"x\",\"columns\":[\"a\"],\"rows\":[[\"1\"]]}"),
-            new Route("GET", "/api/people", Right.READ_PEOPLE, false, ""),
-            new Route("POST", "/api/people", Right.MANAGE_PEOPLE, false, "{\"login\":\"dorn\",\"who\":" + PERSON + "}"),
-            new Route("POST", "/api/people/kept", Right.MANAGE_PEOPLE, false, "{\"who\":\"abara\"}"),
-            new Route("POST", "/api/people/kept/file", Right.MANAGE_PEOPLE, false, "{\"who\":\"abara\"}"),
-            new Route("POST", "/api/people/kept/erasure", Right.MANAGE_PEOPLE, false, "{\"who\":\"abara\"}"),
-            new Route("POST", "/api/people/{login}/password", Right.MANAGE_PEOPLE, false, ""),
-            new Route("POST", "/api/people/{login}/disabled", Right.MANAGE_PEOPLE, false, ""),
-            new Route("GET", "/api/conventions/versions/{number}/since/{before}", Right.READ_CONVENTIONS, false, ""),
-            new Route("GET", "/api/weeks", null, false, ""),
-            new Route("GET", "/api/terms/{term}/starts", Right.READ_PROOF, true, ""),
-            new Route("POST", "/api/terms/{term}/example", Right.READ_PROOF, true, EXAMPLE),
-            new Route("POST", "/api/terms/{term}/placed", Right.READ_PROOF, true, PLACED),
-            new Route("GET", "/api/terms/{term}/start", Right.READ_PROOF, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/start",
-                    Right.CHANGE_CONVENTIONS,
-                    true,
-                    "{\"versions\":\"1.1.2\",\"key\":\"s:cl-27SP-1\",\"from\":\"s:cl-27SP-1\",\"basedOn\":0,\"due\":{}}"),
-            new Route("GET", "/api/terms/{term}/cross-lists", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/cross-lists/sections", Right.READ_PROOF, true, ""),
-            new Route("POST", "/api/terms/{term}/cross-lists/effect", Right.READ_ROSTERS, true, TOGETHER),
-            new Route("POST", "/api/terms/{term}/cross-lists/versions", Right.CHANGE_CONVENTIONS, true, KEEP_TOGETHER),
-            new Route("GET", "/api/terms/{term}/proof/roster", Right.READ_ROSTERS, true, ""),
-            new Route("GET", "/api/terms/{term}/dates", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/dates/rows", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/dates/day", Right.READ_PROOF, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/dates/moved",
-                    Right.READ_PROOF,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"sections\":[\"cl-27SP-1\"],\"opensBy\":1,\"closesBy\":0}"),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/dates/effect",
-                    Right.READ_PROOF,
-                    true,
-                    "{\"change\":{\"basedOn\":1,\"dates\":{\"sections\":[]}},\"keys\":[\"s:cl-27SP-1\"]}"),
-            new Route("GET", "/api/terms/{term}/calendars", Right.READ_PROOF, true, ""),
-            new Route("GET", "/api/terms/{term}/calendar", Right.READ_PROOF, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/calendars",
-                    Right.CHANGE_CONVENTIONS,
-                    true,
-                    "{\"kind\":\"SHELL\",\"key\":\"s:cl-27SP-1\"}"),
-            new Route("DELETE", "/api/terms/{term}/calendars", Right.CHANGE_CONVENTIONS, true, ""),
-            new Route("GET", "/api/exports/profiles", Right.READ_EXPORTS, false, ""),
-            new Route("POST", "/api/exports/profiles", Right.EXPORT, false, PROFILE),
-            new Route("GET", "/api/exports/profiles/{id}/file", Right.READ_EXPORTS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/exports/profiles/file",
-                    Right.EXPORT,
-                    false,
-                    "{\"name\":\"x\",\"yaml\":\"chalkline: 1\"}"),
-            new Route("GET", "/api/exports/tokens/{rows}", Right.READ_EXPORTS, false, ""),
-            new Route(
-                    "POST",
-                    "/api/exports/terms/{term}/preview",
-                    Right.READ_EXPORTS,
-                    false,
-                    "{\"draft\":" + EXPORT_DRAFT + ",\"find\":\"\"}"),
-            new Route("GET", "/api/exports/terms/{term}", Right.READ_EXPORTS, false, ""),
-            new Route("POST", "/api/exports/terms/{term}", Right.EXPORT, false, "{\"profile\":1,\"differences\":true}"),
-            new Route(
-                    "POST",
-                    "/api/exports/terms/{term}/bundles",
-                    Right.EXPORT,
-                    false,
-                    "{\"form\":\"ONEROSTER_1_2\",\"differences\":false}"),
-            new Route("GET", "/api/exports/{id}", Right.READ_EXPORTS, false, ""),
-            new Route("GET", "/api/exports/{id}/rows", Right.READ_EXPORTS, false, ""),
-            new Route("GET", "/api/exports/{id}/file", Right.READ_EXPORTS, false, ""),
-            new Route("POST", "/api/exports/{id}/results", Right.EXPORT, false, "upload"),
-            new Route("POST", "/api/exports/{id}/passed", Right.EXPORT, false, ""),
-            new Route("DELETE", "/api/exports/profiles/{id}", Right.EXPORT, false, ""),
-            new Route("GET", "/api/templates", Right.READ_TEMPLATES, false, ""),
-            new Route("GET", "/api/templates/{id}", Right.READ_TEMPLATES, false, ""),
-            new Route("POST", "/api/templates", Right.CHANGE_TEMPLATES, false, TEMPLATE),
-            new Route("DELETE", "/api/templates/{id}", Right.CHANGE_TEMPLATES, false, ""),
-            new Route("POST", "/api/templates/cartridge", Right.CHANGE_TEMPLATES, false, "upload"),
-            new Route("GET", "/api/templates/from-shell", Right.READ_PROOF, false, ""),
-            new Route("GET", "/api/templates/{id}/cartridge", Right.READ_TEMPLATES, false, ""),
-            new Route("GET", "/api/terms/{term}/builds", Right.READ_BUILDS, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/builds",
-                    Right.BUILD,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"keys\":[],\"closes\":0}"),
-            new Route("GET", "/api/builds/{id}", Right.READ_BUILDS, true, ""),
-            new Route("GET", "/api/builds/{id}/shells", Right.READ_BUILDS, true, ""),
-            new Route("GET", "/api/builds/{id}/steps", Right.READ_BUILDS, true, ""),
-            new Route("GET", "/api/builds/{id}/progress", Right.READ_BUILDS, true, ""),
-            new Route(
-                    "POST",
-                    "/api/terms/{term}/builds/cost",
-                    Right.READ_PROOF,
-                    true,
-                    "{\"versions\":\"1.1.1\",\"keys\":[]}"),
-            new Route("POST", "/api/builds/{id}/end", Right.BUILD, true, ""),
-            new Route("POST", "/api/builds/{id}/pause", Right.BUILD, true, ""),
-            new Route("POST", "/api/builds/{id}/go-on", Right.BUILD, true, ""),
-            new Route("POST", "/api/builds/{id}/take-back", Right.BUILD, true, ""),
-            new Route("POST", "/api/builds/{id}/retry", Right.BUILD, true, "{}"));
-
-    /** Read by whoever has the secret in the address; how one signs in; and what a campus publishes. */
-    private static final List<String> FOR_ANYBODY = List.of(
-            "GET /calendars/{secret}.ics",
-            "GET /api/sign-in/ways",
-            "GET /courses",
-            "GET /courses/{department}",
-            "GET /courses/{department}/{course}");
-
-    /** For whoever is signed in, whatever the role; PasswordsTest says more. */
-    private static final List<String> FOR_THE_SIGNED_IN =
-            List.of("POST /api/me/password", "POST /api/me/sign-out-everywhere");
 
     private static RunningSystem system;
     private static final Map<String, Client> CLIENTS = new LinkedHashMap<>();
@@ -496,7 +50,7 @@ class AccessTest {
         Client abara = system.signedIn("abara");
         abara.fetchList();
         abara.build("27SP");
-        assertThat(abara.post("/api/exports/profiles", PROFILE).status()).isEqualTo(200);
+        assertThat(abara.post("/api/exports/profiles", Routes.PROFILE).status()).isEqualTo(200);
         assertThat(abara.post("/api/exports/terms/27SP", "{\"profile\":1,\"differences\":false}")
                         .status())
                 .isEqualTo(200);
@@ -510,14 +64,16 @@ class AccessTest {
         Client nobody = Client.anonymous(system.address());
         nobody.get("/readyz");
         CLIENTS.put("nobody", nobody);
-        assertThat(abara.post("/api/masters", MASTER).status()).isEqualTo(200);
-        Route sheet = ROUTES.stream()
+        assertThat(abara.post("/api/masters", Routes.MASTER).status()).isEqualTo(200);
+        Routes.Route sheet = Routes.ALL.stream()
                 .filter(route -> route.path().equals("/api/terms/{term}/course-sheets")
                         && route.method().equals("POST"))
                 .findFirst()
                 .orElseThrow();
         assertThat(call("administrator", sheet).status()).isEqualTo(200);
-        assertThat(CLIENTS.get("instructor").post("/api/requests", own(ASK)).status())
+        assertThat(CLIENTS.get("instructor")
+                        .post("/api/requests", own(Routes.ASK))
+                        .status())
                 .isEqualTo(201);
     }
 
@@ -597,9 +153,9 @@ class AccessTest {
 
     @Test
     void theMatrixNamesEveryRoute() {
-        List<String> known = new ArrayList<>(FOR_THE_SIGNED_IN);
-        known.addAll(FOR_ANYBODY);
-        ROUTES.forEach(route -> known.add(route.method() + " " + route.path()));
+        List<String> known = new ArrayList<>(Routes.FOR_THE_SIGNED_IN);
+        known.addAll(Routes.FOR_ANYBODY);
+        Routes.ALL.forEach(route -> known.add(route.method() + " " + route.path()));
         List<String> served = new ArrayList<>();
         Map<RequestMappingInfo, HandlerMethod> mappings = system.bean(
                         "requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
@@ -617,8 +173,8 @@ class AccessTest {
     /** The table as it stands in its file, read by itself. */
     private static Map<Right, Map<String, String>> table() {
         Map<Right, Map<String, String>> table = new EnumMap<>(Right.class);
-        try (CsvReader<NamedCsvRecord> lines = CsvReader.builder()
-                .ofNamedCsvRecord(RunningSystem.root().resolve("server/src/main/resources/policy.csv"))) {
+        try (CsvReader<NamedCsvRecord> lines =
+                CsvReader.builder().ofNamedCsvRecord(Machine.root().resolve("server/src/main/resources/policy.csv"))) {
             lines.forEach(line -> table.put(
                     Right.valueOf(
                             line.getField("right").toUpperCase(Locale.ROOT).replace('-', '_')),
@@ -642,7 +198,7 @@ class AccessTest {
                 "instructor",
                 "administrator");
         SoftAssertions all = new SoftAssertions();
-        for (Route route : ROUTES) {
+        for (Routes.Route route : Routes.ALL) {
             for (String who : order) {
                 int status = call(who, route).status();
                 String cell = route.right() == null
@@ -652,8 +208,8 @@ class AccessTest {
                 if (who.equals("nobody")) {
                     all.assertThat(status).as("%s, %s", who, route).isEqualTo(401);
                 } else if (cell.isEmpty()
-                        || (!cell.equals("all") && route.kind() == Kind.WIDE)
-                        || (!cell.equals("all") && route.kind() == Kind.THING && elsewhere)
+                        || (!cell.equals("all") && route.kind() == Routes.Kind.WIDE)
+                        || (!cell.equals("all") && route.kind() == Routes.Kind.THING && elsewhere)
                         || isSomebodyElsesBuild(route, cell)) {
                     all.assertThat(status).as("%s (%s), %s", who, cell, route).isEqualTo(403);
                 } else if (who.equals("administrator") && route.path().contains("{login}")) {
@@ -669,13 +225,13 @@ class AccessTest {
     }
 
     /** The build was the administrator's, so that only who may build everything steers it. */
-    private static boolean isSomebodyElsesBuild(Route route, String cell) {
+    private static boolean isSomebodyElsesBuild(Routes.Route route, String cell) {
         return route.right() == Right.BUILD && route.path().startsWith("/api/builds/") && !cell.equals("all");
     }
 
-    private static Client.Answer call(String who, Route route) {
+    private static Client.Answer call(String who, Routes.Route route) {
         Client client = CLIENTS.get(who);
-        String path = own(address(route));
+        String path = own(route.address());
         String body = own(route.body());
         if (body.equals("upload")) {
             return client.upload(path, "x.zip", new byte[] {1});
@@ -686,139 +242,5 @@ class AccessTest {
             case "PUT" -> client.put(path, body);
             default -> client.post(path, body);
         };
-    }
-
-    private static String address(Route route) {
-        String path = route.path()
-                .replace("/api/courses/{id}", "/api/courses/COURSE")
-                .replace("{term}", "27SP")
-                .replace("{id}", "1")
-                .replace("{number}", "1")
-                .replace("{before}", "1")
-                .replace("{format}", "csv")
-                .replace("{name}", "a-name")
-                .replace("{key}", "s:cl-27SP-1")
-                .replace("{rows}", "sections")
-                .replace("{user}", "nobody")
-                .replace("{secret}", "guessed")
-                .replace("{source}", "registrar")
-                .replace("{login}", "quill-of-old");
-        if (path.equals("/api/weeks")) {
-            path += "?first=2022-10-10&units=52";
-        }
-        if (route.path().startsWith("/api/templates/{id}")) {
-            path = route.path().replace("{id}", "tpl-seminar") + (route.method().equals("DELETE") ? "?basedOn=9" : "");
-        }
-        if (path.endsWith("/calendars") && route.method().equals("GET")) {
-            path += "?shell=s:cl-27SP-1";
-        }
-        if (path.endsWith("/calendar")
-                || (path.endsWith("/calendars") && route.method().equals("DELETE"))) {
-            path += "?kind=SHELL&key=s:cl-27SP-1";
-        }
-        if (path.equals("/api/masters/people") || path.equals("/api/listed-people")) {
-            path += "?part=an";
-        }
-        if (path.equals("/api/course-pages")) {
-            path += "?published=false";
-        }
-        if (path.equals("/api/exports/1/rows")) {
-            path += "?outcome=FAILED";
-        }
-        if (path.endsWith("/withdrawal")) {
-            path += "?version=99";
-        }
-        if (path.endsWith("/dates/day")) {
-            path += "?versions=1.1.1&day=2027-01-04";
-        }
-        if (path.endsWith("/sections")) {
-            path += path.contains("/changes/") ? "?term=27SP&department=ANTH" : "?find=anth";
-        }
-        if (path.endsWith("/starts")) {
-            path += "?versions=1.1.1";
-        }
-        if (path.endsWith("/from-shell")
-                || (path.endsWith("/start") && route.method().equals("GET"))) {
-            path += "?versions=1.1.1&key=s:cl-27SP-1";
-        }
-        if (path.endsWith("/proof/rows") || path.endsWith("/dates/rows")) {
-            path += "?versions=1.1.1";
-        }
-        if (path.endsWith("/proof/shell") || path.endsWith("/roster")) {
-            path += "?versions=1.1.1&key=s:cl-27SP-1";
-        }
-        if (path.endsWith("/disabled")) {
-            path += "?disabled=true";
-        }
-        if (path.endsWith("/builds/1/shells")) {
-            path += "?department=Anthropology";
-        }
-        if (path.endsWith("/steps")) {
-            path += "?shell=s:cl-27SP-1";
-        }
-        return path;
-    }
-
-    @Test
-    void anAddressWithoutTheSecretGivesNothing() {
-        for (String login : List.of("nobody", "auditor", "administrator")) {
-            assertThat(CLIENTS.get(login).get("/calendars/guessed.ics").status())
-                    .isEqualTo(404);
-        }
-    }
-
-    @Test
-    void withoutTheTokenNothingChanges() {
-        Client client = system.signedIn("abara");
-        java.net.http.HttpRequest bare = java.net.http.HttpRequest.newBuilder(
-                        system.address().resolve("/api/arrivals/fetch"))
-                .POST(java.net.http.HttpRequest.BodyPublishers.noBody())
-                .build();
-        assertThat(client.get("/api/me").status()).isEqualTo(200);
-        assertThat(java.net.http.HttpClient.newHttpClient()
-                        .sendAsync(bare, java.net.http.HttpResponse.BodyHandlers.ofString())
-                        .join()
-                        .statusCode())
-                .isIn(401, 403);
-    }
-
-    @Test
-    void wrongPasswordsDoNotGetIn() {
-        Client client = Client.anonymous(system.address());
-        client.get("/readyz");
-        Client.Answer answer = client.send(
-                "POST",
-                "/api/sign-in",
-                "application/x-www-form-urlencoded",
-                "username=abara&password=wrong".getBytes(java.nio.charset.StandardCharsets.UTF_8));
-        assertThat(answer.status()).isEqualTo(401);
-    }
-
-    @Test
-    void errorsAreProblemDetails() {
-        // source: RFC 9457
-        Client.Answer answer = CLIENTS.get("administrator").get("/api/arrivals/999");
-        assertThat(answer.status()).isEqualTo(404);
-        assertThat(answer.json().get("detail").asString()).isEqualTo("There is no arrival 999.");
-        assertThat(answer.json().get("status").asInt()).isEqualTo(404);
-    }
-
-    @Test
-    void theDescriptionOfTheApiIsTheOneCheckedIn() throws Exception {
-        String served = CLIENTS.get("administrator").get("/api/description").text();
-        java.nio.file.Path file = RunningSystem.root().resolve("docs/api.json");
-        tools.jackson.databind.json.JsonMapper json = new tools.jackson.databind.json.JsonMapper();
-        assertThat(json.readTree(file.toFile()))
-                .as("docs/api.json is stale: write what /api/description serves into it, then run npm run api in web/")
-                .isEqualTo(json.readTree(served));
-    }
-
-    @Test
-    void pagesAreServedForEveryAddressThatAPersonMayOpen() {
-        Client nobody = CLIENTS.get("nobody");
-        assertThat(nobody.get("/27SP/proof?by=action").text()).contains("<div id=\"app\">");
-        assertThat(nobody.get("/plumb.svg").text()).contains("<svg");
-        assertThat(nobody.get("/assets/nothing.js").status()).isEqualTo(404);
-        assertThat(nobody.get("/nothing.txt").status()).isEqualTo(404);
     }
 }

@@ -2,7 +2,7 @@ package chalkline.server.policy;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import chalkline.server.RunningSystem;
+import chalkline.server.Machine;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -39,7 +39,7 @@ class PolicyTableTest {
 
     @Test
     void thePageShowsTheTable() throws IOException {
-        List<String> page = Files.readAllLines(RunningSystem.root().resolve("docs/policy.md"));
+        List<String> page = Files.readAllLines(Machine.root().resolve("docs/policy.md"));
         assertThat(page.stream().filter(line -> line.startsWith("|")).toList())
                 .as("docs/policy.md is to have this table:%n%s", String.join("\n", table()))
                 .isEqualTo(table());

@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 /** A built term is kept true: its first day, moves, opening and shutting, samples, its report, and terms that are over. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class UpkeepTest {
-    private static final int SECTIONS = 1_200;
+    private static final int SECTIONS = 240;
     private static final String UPKEEP = "/api/terms/27SP/upkeep";
 
     private static RunningSystem system;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import chalkline.core.Lists;
 import chalkline.core.arrivals.ClassFact;
 import chalkline.core.arrivals.ListedClass;
+import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Condition;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.CrossList;
@@ -354,6 +355,32 @@ class CrossListsTest {
         assertThat(Suggestions.of(lists.list(), lists.list().term("27SP").orElseThrow(), with(set("x", "a", "e"))))
                 .extracting(s -> s.tier().key())
                 .containsExactly("same-meeting");
+    }
+
+    @Test
+    void sectionsOfDifferentPartsOfTheTermAreNoSuggestion() {
+        Lists lists = new Lists().course("u", "OCEA 410", "Ice");
+        String[][] sections = {
+            {"z", "27SP-A"}, {"y", "27SP-A"}, {"x", "27SP-B"}, {"b", "27SP-A,27SP-B"}, {"a", "27SP-B,27SP-A"}
+        };
+        for (String[] section : sections) {
+            lists.section(section[0], "u", section[0], section[1], "", "", "").teaches(section[0], "t", "Lund", true);
+        }
+        List<Suggestion> found =
+                Suggestions.of(lists.list(), lists.list().term("27SP").orElseThrow(), with());
+        assertThat(found)
+                .extracting(suggestion ->
+                        suggestion.sections().stream().map(Section::id).toList())
+                .as("in the order of their leads; both parts are the same in whatever order")
+                .containsExactly(List.of("a", "b"), List.of("y", "z"));
+    }
+
+    @Test
+    void theLeadOfASetIsInItsOwnAlsoWhereAnotherNamesIt() {
+        List<ProofRow> rows = proof(two(), with(set("x", "a", "b"), set("y", "b", "c")));
+        assertThat(row(rows, "s:a").sections()).containsExactly("a");
+        assertThat(row(rows, "s:b").sections()).containsExactlyInAnyOrder("b", "c");
+        assertThat(row(rows, "s:a").snags()).contains(Snag.XL_TWO_SETS);
     }
 
     @ParameterizedTest

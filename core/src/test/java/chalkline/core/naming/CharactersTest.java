@@ -29,6 +29,14 @@ class CharactersTest {
         assertThat(Characters.firstOdd("a\u0000\u0001")).hasValue(1);
     }
 
+    /** U+0085 is a control and white space: it stays in a pattern, which collapses it, and in nothing else. */
+    @Test
+    void inAPatternAnyWhiteSpaceWillDo() {
+        assertThat(Characters.firstOddInPattern("a\u0085b\u2028c")).isEmpty();
+        assertThat(Characters.firstOdd("a\u0085b")).hasValue(1);
+        assertThat(Characters.firstOddInPattern("a b\u0007")).hasValue(3);
+    }
+
     @Test
     void theReasonNamesTheCharacter() {
         assertThat(Characters.reason("a\u0007", 1)).startsWith("U+0007 is a control character");

@@ -36,6 +36,17 @@ class LabelsTest {
         assertThat(sections.stream().sorted(Labels.ORDER).map(Section::id)).containsExactly("c", "a", "b");
     }
 
+    @Test
+    void sectionsSortBySubjectBeforeNumberAndLabel() {
+        List<Section> sections = new Lists()
+                .course("o", "OCEA 101", "Ice")
+                .course("e", "ECON 990", "Fish", "econ")
+                .section("a", "o", "001")
+                .section("b", "e", "009")
+                .sections();
+        assertThat(sections.stream().sorted(Labels.ORDER).map(Section::id)).containsExactly("b", "a");
+    }
+
     @ParameterizedTest
     @CsvSource({
         "OCEA 210-001,OCEA 210,001,OCEA 210-001",

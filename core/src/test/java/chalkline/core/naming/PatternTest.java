@@ -3,6 +3,7 @@ package chalkline.core.naming;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import chalkline.core.Bounds;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -33,7 +34,9 @@ class PatternTest {
         "{title:cut 9},Tides…",
         "'\\{{subject}\\} \\[x\\] \\\\',{OCEA} [x] \\",
         "'  {topic}  {topic} ',''",
-        "a | b,a | b"
+        "a | b,a | b",
+        "Section [of {term.name}] only,Section of Spring 2027 only",
+        "x[{subject}]y[{number}]z,xOCEAy7z"
     })
     void renders(String pattern, String text) throws PatternException {
         assertThat(render(pattern)).isEqualTo(text);
@@ -65,5 +68,29 @@ class PatternTest {
         assertThatThrownBy(() -> NamePattern.parse(pattern))
                 .isInstanceOfSatisfying(
                         PatternException.class, e -> assertThat(e.column()).isEqualTo(column));
+    }
+
+    @Test
+    void firstOfAListThatBeginsWithASlashIsNothing() throws PatternException {
+        NamePattern<Token> first = NamePattern.parse("{instructors:first}");
+        assertThat(first.render(token -> "/Lund")).isEmpty();
+        assertThat(first.render(token -> "Lund")).isEqualTo("Lund");
+    }
+
+    @Test
+    void bracketsStandInsideEachOtherUpToABoundAndBesideEachOtherWithoutOne() throws PatternException {
+        int most = Bounds.BRACKETS;
+        String inside = "[".repeat(most) + "{subject}" + "]".repeat(most);
+        assertThat(render(inside + inside)).isEqualTo("OCEAOCEA");
+        assertThat(render("[{subject}]".repeat(most + 1))).hasSize(4 * (most + 1));
+        assertThatThrownBy(() -> NamePattern.parse("[" + inside + "]"))
+                .isInstanceOfSatisfying(
+                        PatternException.class, e -> assertThat(e.column()).isEqualTo(most + 1));
+    }
+
+    @Test
+    void aTokenWithoutANameAndOneThatIsNoneAreToldApart() {
+        assertThatThrownBy(() -> NamePattern.parse("{}")).hasMessageContaining("a token needs a name");
+        assertThatThrownBy(() -> NamePattern.parse("{nope}")).hasMessageContaining("there is no token named \"nope\"");
     }
 }

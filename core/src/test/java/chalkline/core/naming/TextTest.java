@@ -46,6 +46,13 @@ class TextTest {
     }
 
     @Test
+    void whatGoesOnComesAfterWhatHasEnded() {
+        assertThat(Text.NATURAL.compare("a", "a1")).isNegative();
+        assertThat(Text.NATURAL.compare("a1b", "a1")).isPositive();
+        assertThat(Text.NATURAL.compare("a1", "a1")).isZero();
+    }
+
+    @Test
     void naturalOrderTakesNumbersOfAnyLength() {
         String huge = "9".repeat(60);
         assertThat(Text.NATURAL.compare("a" + huge, "a1" + huge)).isNegative();

@@ -62,18 +62,24 @@ class Schema {
         };
     }
 
-    /** Whether it has no tables, or some of the starting script's that did not come to its end. */
+    /**
+     * Whether it has no tables, or some of the starting script's that did not come to its end. Nobody can sign in then: where
+     * an account stands, the tables are of a version that only their history could tell.
+     */
     private static boolean isNew(JdbcClient db) {
         Set<String> made = MAKES.matcher(text(START))
                 .results()
                 .map(one -> one.group(1).toLowerCase(Locale.ROOT))
                 .collect(Collectors.toSet());
-        return db
-                .sql("select lower(table_name) from information_schema.tables where table_schema = database()")
+        List<String> there = db.sql(
+                        "select lower(table_name) from information_schema.tables where table_schema = database()")
                 .query(String.class)
-                .list()
-                .stream()
-                .allMatch(made::contains);
+                .list();
+        return made.containsAll(there)
+                && (!there.contains("account")
+                        || !db.sql("select exists (select 1 from account)")
+                                .query(Boolean.class)
+                                .single());
     }
 
     private static String text(Resource resource) {

@@ -83,6 +83,19 @@ class StartScriptTest {
         assertThat(definitions(migrated)).containsOnlyKeys("stock");
     }
 
+    /** As a backup that was put back without it: which version its tables are of nobody knows. */
+    @Test
+    void dataWithoutItsHistoryIsRefused() {
+        started.db().sql("drop table flyway_schema_history").update();
+        started.db()
+                .sql("insert into account (login, name) values ('abara', 'N. Abara')")
+                .update();
+        assertThatThrownBy(() -> bringUpToDate(started))
+                .isInstanceOf(FlywayException.class)
+                .hasMessageContaining("non-empty");
+        assertThat(rows(started, "account")).hasSize(1);
+    }
+
     @Test
     void theScriptSaysWhichMigrationItStandsFor() {
         assertThat(flyway(started).info().current().getVersion().getVersion()).isEqualTo(Schema.STARTS_AS);

@@ -165,7 +165,7 @@ final class OwnCluster implements AutoCloseable {
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
         builder.environment().putAll(settings);
-        builder.environment().putAll(Programs.QUICK);
+        builder.environment().putAll(Programs.environment());
         return builder.start();
     }
 

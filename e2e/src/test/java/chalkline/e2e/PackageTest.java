@@ -69,7 +69,7 @@ class PackageTest {
                 "CHALKLINE_DB_PORT", Integer.toString(database),
                 "CHALKLINE_PORT", Integer.toString(port),
                 "CHALKLINE_MANAGEMENT_PORT", "0",
-                "JAVA_TOOL_OPTIONS", Programs.QUICK.get("JAVA_TOOL_OPTIONS"));
+                "JAVA_TOOL_OPTIONS", Programs.environment().get("JAVA_TOOL_OPTIONS"));
         String program = machine.resolve("usr/bin/chalkline").toString();
         run(settings, program, "database");
         ProcessBuilder serve = new ProcessBuilder(program, "serve")

@@ -21,10 +21,6 @@ import org.springframework.util.FileSystemUtils;
 
 /** Programs of ours as processes of their own, which end with the tests. */
 public final class Programs implements AutoCloseable {
-    /** For programs that something else starts: they are compiled by the first compiler only, as those here are. */
-    public static final Map<String, String> QUICK =
-            Map.of("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1 -XX:ReservedCodeCacheSize=240m");
-
     private static final Duration PATIENCE = Duration.ofMinutes(10);
 
     private final List<Process> processes = new CopyOnWriteArrayList<>();
@@ -97,17 +93,24 @@ public final class Programs implements AutoCloseable {
         }
     }
 
+    private static List<String> compilers(Path jar) {
+        return jar.getFileName().toString().startsWith("standins") ? List.of("-XX:TieredStopAtLevel=1") : asHere();
+    }
+
     /**
      * Tests want programs that start fast, so these are compiled as the tests are: by the first compiler only. A benchmark's
      * server has both, as where it is used.
      */
-    private static List<String> compilers(Path jar) {
-        return jar.getFileName().toString().startsWith("standins")
-                ? List.of("-XX:TieredStopAtLevel=1")
-                : ManagementFactory.getRuntimeMXBean().getInputArguments().stream()
-                        .filter(argument -> argument.startsWith("-XX:TieredStopAtLevel")
-                                || argument.startsWith("-XX:ReservedCodeCacheSize"))
-                        .toList();
+    private static List<String> asHere() {
+        return ManagementFactory.getRuntimeMXBean().getInputArguments().stream()
+                .filter(argument -> argument.startsWith("-XX:TieredStopAtLevel")
+                        || argument.startsWith("-XX:ReservedCodeCacheSize"))
+                .toList();
+    }
+
+    /** What a script that starts programs is to have in its environment, so that they are compiled so too. */
+    public static Map<String, String> environment() {
+        return Map.of("JAVA_TOOL_OPTIONS", String.join(" ", asHere()));
     }
 
     /** Waits until the program started last answers. */

@@ -71,6 +71,20 @@ class PatternTest {
     }
 
     @Test
+    void everyTokenSaysInAFewWordsWhatItGives() {
+        assertThat(Token.values())
+                .extracting(Token::help)
+                .doesNotHaveDuplicates()
+                .allSatisfy(help -> assertThat(help).isNotBlank());
+    }
+
+    @Test
+    void aPatternIsWrittenAsItWasRead() throws PatternException {
+        String written = "{label:cut 9}[ · {title}]";
+        assertThat(NamePattern.parse(written).source()).isEqualTo(written);
+    }
+
+    @Test
     void firstOfAListThatBeginsWithASlashIsNothing() throws PatternException {
         NamePattern<Token> first = NamePattern.parse("{instructors:first}");
         assertThat(first.render(token -> "/Lund")).isEmpty();

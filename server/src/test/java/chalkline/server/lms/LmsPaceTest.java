@@ -13,33 +13,39 @@ import java.util.Map;
 import java.util.Random;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.jdbc.datasource.init.ResourceDatabasePopulator;
 
 /** Several processes, each with a clock that a test sets, call one LMS that takes so many calls a second. */
 class LmsPaceTest {
     private static final int CALLS_PER_SECOND = 40;
     private static final Instant START = Instant.parse("2026-12-07T08:00:00Z");
 
-    private final EmptySchema schema = new EmptySchema();
+    private static final EmptySchema SCHEMA = new EmptySchema();
+
     private final Clock clock = new Clock(START);
 
-    @BeforeEach
-    void table() {
-        schema.db()
-                .sql("create table lms_pace (id int primary key, at_second bigint not null, calls int not null)")
-                .update();
-        schema.db().sql("insert into lms_pace values (1, 0, 0)").update();
+    @BeforeAll
+    static void tables() {
+        new ResourceDatabasePopulator(new ClassPathResource("db/start.sql")).execute(SCHEMA.source());
     }
 
-    @AfterEach
-    void drop() {
-        schema.close();
+    @BeforeEach
+    void nobodyHasCalled() {
+        SCHEMA.db().sql("update lms_pace set at_second = 0, calls = 0").update();
+    }
+
+    @AfterAll
+    static void drop() {
+        SCHEMA.close();
     }
 
     private LmsPace process(Time time) {
-        return new LmsPace(schema.db(), CALLS_PER_SECOND, time);
+        return new LmsPace(SCHEMA.db(), CALLS_PER_SECOND, time);
     }
 
     @Test
@@ -97,7 +103,7 @@ class LmsPaceTest {
 
     @Test
     void whoWaitsForAMinuteGivesUp() {
-        schema.db()
+        SCHEMA.db()
                 .sql("update lms_pace set at_second = ?, calls = ?")
                 .params(START.plusSeconds(3600).getEpochSecond(), CALLS_PER_SECOND)
                 .update();

@@ -27,7 +27,7 @@ class BackupTest {
                         Map.of("LMS_BATCH", "8"),
                         SHELLS,
                         "--standins.earlier-terms=false",
-                        "--standins.latency-millis=1500")) {
+                        "--standins.latency-millis=600")) {
             Client abara = system.signedIn("abara");
             abara.fetchList();
             long build = abara.startBuild("27SP").json().get("id").asLong();

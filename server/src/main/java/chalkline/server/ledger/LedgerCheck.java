@@ -41,14 +41,13 @@ class LedgerCheck {
     /** The same for whoever is at the machine. */
     Found walk() {
         chain.seal();
-        LedgerChain.Head head = chain.head();
         List<String> faults = new ArrayList<>();
         long number = 0;
         String digest = LedgerChain.NOTHING;
         Instant latest = Instant.EPOCH;
-        List<LedgerChain.Sealed> part;
-        do {
-            part = chain.after(number, PART);
+        LedgerChain.Head head = chain.head();
+        List<LedgerChain.Sealed> part = chain.after(number, PART);
+        while (!part.isEmpty()) {
             for (LedgerChain.Sealed one : part) {
                 if (one.seal() != number + 1) {
                     add(faults, gone(number + 1, one.seal() - 1));
@@ -71,7 +70,11 @@ class LedgerCheck {
                 number = one.seal();
                 digest = one.digest();
             }
-        } while (part.size() == PART);
+            // others go on writing: the end is read after the entries, and what was sealed meanwhile is gone through as
+            // well
+            head = chain.head();
+            part = part.size() == PART || number < head.number() ? chain.after(number, PART) : List.of();
+        }
         if (number != head.number() || !digest.equals(head.digest())) {
             add(
                     faults,

@@ -19,6 +19,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -205,6 +207,40 @@ class LedgerTest {
                     "drop table ledger_before",
                     "drop table head_before");
         }
+    }
+
+    /** What is sealed while somebody checks is no fault, whenever that is. */
+    @Test
+    void whatIsSealedBetweenTwoLooksIsNoFault() {
+        class Busy extends LedgerChain {
+            private int writes = 4;
+
+            Busy() {
+                super(system.bean(JdbcClient.class), system.bean(TransactionTemplate.class), JSON);
+            }
+
+            @Override
+            Head head() {
+                return thenSealed(super.head());
+            }
+
+            @Override
+            List<Sealed> after(long seal, int most) {
+                return thenSealed(super.after(seal, most));
+            }
+
+            private <T> T thenSealed(T looked) {
+                if (writes-- > 0) {
+                    done(1 + writes);
+                    assertThat(seal()).isPositive();
+                }
+                return looked;
+            }
+        }
+        long before = ledger("/check").get("entries").asLong();
+        LedgerCheck.Found found = new LedgerCheck(new Busy()).walk();
+        assertThat(found.faults()).isEmpty();
+        assertThat(found.entries()).isGreaterThanOrEqualTo(before + 4);
     }
 
     /** Many write at once while the chain is sealed and checked: nothing is lost, and it holds. */

@@ -9,7 +9,7 @@ cd "$ROOT/web"
 done_for() { # mark folder...: nothing in the folders is newer than the mark
     [ -f "$1" ] && [ -z "$(find "${@:2}" -newer "$1" -print -quit)" ]
 }
-done_for node_modules/.installed package.json package-lock.json .npmrc || { npm ci --silent; touch node_modules/.installed; }
+done_for node_modules/.installed package.json package-lock.json .npmrc || { rm -rf .svelte-check; npm ci --silent; touch node_modules/.installed; }
 [ "${1:-}" != install ] || exit 0
 if ! done_for dist/.built node_modules/.installed src public index.html vite.config.ts svelte.config.js package.json; then
     rm -f dist/.built

@@ -1,5 +1,6 @@
 package chalkline.core.proof;
 
+import chalkline.core.Many;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.KeptParts;
 import chalkline.core.conventions.Setting;
@@ -8,7 +9,6 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.IntStream;
 
 /**
  * What came of holding the shells of a term against each other and against the LMS: which shell is held as which, codes that
@@ -76,8 +76,8 @@ final class Settled {
             Collection<Section> sections,
             int most,
             KeptParts kept) {
-        List<Seen> seen = drafts.parallelStream().map(Seen::of).toList();
-        List<Set<Snag>> rendered = drafts.parallelStream()
+        List<Seen> seen = Many.of(drafts).map(Seen::of).toList();
+        List<Set<Snag>> rendered = Many.of(drafts)
                 .<Set<Snag>>map(draft -> EnumSet.copyOf(draft.snags))
                 .toList();
         Adoption.adopt(drafts, held, term);
@@ -87,8 +87,7 @@ final class Settled {
         Clashes clashes = new Clashes(drafts, held, term, kept);
         List<Clashes.Closing> closings = clashes.judge();
         return new Settled(
-                IntStream.range(0, drafts.size())
-                        .parallel()
+                Many.upTo(drafts.size())
                         .mapToObj(i -> one(drafts.get(i), seen.get(i), rendered.get(i)))
                         .toList(),
                 closings,
@@ -104,13 +103,9 @@ final class Settled {
     /** Gives other drafts of the same sections what came of these; false, and nothing given, where that need not hold. */
     boolean holdsFor(List<Draft> others) {
         boolean same = others.size() == drafts.size()
-                && IntStream.range(0, drafts.size())
-                        .parallel()
-                        .allMatch(i -> drafts.get(i).seen().isStillSeenOf(others.get(i)));
+                && Many.upTo(drafts.size()).allMatch(i -> drafts.get(i).seen().isStillSeenOf(others.get(i)));
         if (same) {
-            IntStream.range(0, drafts.size())
-                    .parallel()
-                    .forEach(i -> drafts.get(i).giveTo(others.get(i)));
+            Many.upTo(drafts.size()).forEach(i -> drafts.get(i).giveTo(others.get(i)));
         }
         return same;
     }

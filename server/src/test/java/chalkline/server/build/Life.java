@@ -2,26 +2,17 @@ package chalkline.server.build;
 
 import chalkline.core.proof.Action;
 import chalkline.core.proof.ProofRow;
-import chalkline.server.ChalkLineSettings;
-import chalkline.server.frame.MistakesInMemory;
-import chalkline.server.ledger.NoLedger;
-import chalkline.server.lms.AnswersInMemory;
 import chalkline.server.lms.HeldInMemory;
 import chalkline.server.lms.LmsRefusal;
 import chalkline.server.lms.LmsTooMany;
 import chalkline.server.lms.LmsUnavailable;
-import chalkline.server.outlines.StartsInMemory;
 import chalkline.server.proof.ProofKey;
 import chalkline.server.proof.ProofsInMemory;
-import chalkline.server.templates.TemplatesInMemory;
-import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -40,7 +31,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class Life {
     private static final JsonMapper JSON = new JsonMapper();
-    private static final SimpleMeterRegistry METERS = new SimpleMeterRegistry();
     private static final int MOST_TURNS = 4_000;
     private static final int MOST_BUILDS = 14;
 
@@ -51,8 +41,8 @@ final class Life {
     private final HeldInMemory held;
     private final LifeStore store;
     private final ProofsInMemory proofs;
-    private final ChalkLineSettings settings = settings();
-    private final List<Engine> engines = new ArrayList<>();
+    private final LifeProcess.World world;
+    private final List<LifeProcess> processes = new ArrayList<>();
     private final List<String> broken = new ArrayList<>();
     private final Map<Unkept, Integer> unkept = new java.util.EnumMap<>(Unkept.class);
     private final List<String> told = new ArrayList<>();
@@ -100,158 +90,13 @@ final class Life {
         this.store = new LifeStore(held);
         this.proofs = new ProofsInMemory(LifeCampus.LISTS, LifeCampus.CONVENTIONS, held);
         this.troubles = kind == Kind.CALM ? 0 : dice.nextInt(12);
-        engines.add(new Engine("one"));
+        this.world = new LifeProcess.World(time, dice, turns, lms, held, store, proofs);
+        processes.add(new LifeProcess("one", world));
         if (dice.nextBoolean()) {
-            engines.add(new Engine("two"));
+            processes.add(new LifeProcess("two", world));
         }
         backup = store.backup();
         lmsBackup = lms.backup();
-    }
-
-    private static ChalkLineSettings settings() {
-        return new ChalkLineSettings(
-                "one",
-                false,
-                null,
-                null,
-                Path.of("none"),
-                Duration.ofSeconds(10),
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                new ChalkLineSettings.Builds(
-                        Duration.ofSeconds(10),
-                        Duration.ofSeconds(2),
-                        Duration.ofMillis(250),
-                        Duration.ofMillis(200),
-                        Duration.ofSeconds(10),
-                        Duration.ofSeconds(30),
-                        Duration.ofSeconds(3),
-                        Duration.ofSeconds(5)),
-                new ChalkLineSettings.Lms(
-                        ChalkLineSettings.LmsKind.HTTP,
-                        null,
-                        null,
-                        40,
-                        8,
-                        2,
-                        Duration.ofSeconds(20),
-                        Duration.ofSeconds(10),
-                        Duration.ofMinutes(30),
-                        "-"));
-    }
-
-    /** One process: the engine's own classes, with lots in hand. */
-    private final class Engine {
-        private final String name;
-        private final BuildLots lots;
-        private final Records records;
-        private final LotWork work;
-        private final AnswersInMemory answers = new AnswersInMemory(settings, time);
-        private final MistakesInMemory mistakes = new MistakesInMemory(settings, time);
-        private final Map<LifeTurns.Worker, BuildLots.Lot> inHand = new HashMap<>();
-        private Instant asleepUntil = Instant.MIN;
-        private Instant renewAt = time.instant();
-
-        Engine(String name) {
-            this.name = name;
-            Builds builds = store.buildRows();
-            BuildSteps steps = store.stepRows();
-            Departments departments = store.departments();
-            lots = store.buildLots(settings, time, dice);
-            records = new Records(
-                    builds,
-                    steps,
-                    lots,
-                    departments,
-                    new NoLedger(),
-                    store.settledRows(),
-                    store.transactions(),
-                    METERS,
-                    time);
-            StartsInMemory starts = new StartsInMemory(LifeCampus.CONVENTIONS.get(0), LifeCampus.TEMPLATES);
-            TemplatesInMemory templates = new TemplatesInMemory(LifeCampus.TEMPLATES);
-            Workbench workbench = new Workbench(proofs, starts, templates, JSON);
-            Checks checks = new Checks(proofs, held);
-            TakeBack takeBack = new TakeBack(steps, builds, held, lms, workbench, proofs, settings, JSON);
-            Planning planning = new Planning(
-                    builds,
-                    steps,
-                    lots,
-                    departments,
-                    records,
-                    checks,
-                    takeBack,
-                    proofs,
-                    starts,
-                    templates,
-                    held,
-                    settings,
-                    JSON,
-                    time,
-                    dice);
-            work = new LotWork(
-                    builds,
-                    steps,
-                    lots,
-                    records,
-                    new Calls(lms, starts, workbench, steps, JSON),
-                    planning,
-                    workbench,
-                    held,
-                    new BuiltNowhere(),
-                    answers,
-                    mistakes,
-                    settings,
-                    time,
-                    dice);
-        }
-
-        boolean isAwake() {
-            return !asleepUntil.isAfter(time.instant());
-        }
-
-        boolean claim() {
-            List<BuildLots.Lot> claimed = records.within(() -> lots.claim(2));
-            claimed.forEach(lot -> inHand.put(turns.new Worker(() -> work.carryOut(lot, () -> false)), lot));
-            return !claimed.isEmpty();
-        }
-
-        void renew() {
-            if (!renewAt.isAfter(time.instant())) {
-                renewAt = time.instant().plus(settings.builds().renewEvery());
-                lots.renew(inHand.values().stream().map(BuildLots.Lot::lease).toList());
-            }
-        }
-
-        void kill() {
-            List<LifeTurns.Worker> all = List.copyOf(inHand.keySet());
-            inHand.clear();
-            all.forEach(worker -> worker.kill(turns.asking()));
-        }
-    }
-
-    /** What builds left of shells is nothing that a life asks for. */
-    private static final class BuiltNowhere extends BuiltShells {
-        BuiltNowhere() {
-            super(
-                    null,
-                    null,
-                    null,
-                    (jakarta.persistence.EntityManagerFactory) java.lang.reflect.Proxy.newProxyInstance(
-                            BuiltNowhere.class.getClassLoader(),
-                            new Class<?>[] {jakarta.persistence.EntityManagerFactory.class},
-                            (proxy, method, args) -> null),
-                    null);
-        }
-
-        @Override
-        void write(Build build) {
-            // nobody asks
-        }
     }
 
     // --- the way to the LMS
@@ -261,7 +106,7 @@ final class Life {
         turns.giveBack(now);
         if (turns.isIdle() || troubles <= 0 || dice.nextInt(6) > 0) {
             T answer = work.get();
-            engines.forEach(engine -> engine.answers.answered());
+            processes.forEach(process -> process.answers.answered());
             // the answer is on its way, and a process may be killed before it comes
             turns.giveBack(now.plusMillis(dice.nextInt(60)));
             return answer;
@@ -311,7 +156,7 @@ final class Life {
                             .toList()
                     + " " + store.lots().stream().filter(lot -> !lot.done()).toList());
         } finally {
-            engines.forEach(Engine::kill);
+            processes.forEach(LifeProcess::kill);
         }
         for (String wrong : lms.wrongs()) {
             if (somethingWasPutBack && wrong.contains("copied twice")) {
@@ -320,7 +165,8 @@ final class Life {
                 broken.add(wrong);
             }
         }
-        engines.forEach(engine -> engine.mistakes.mistakes().forEach(mistake -> broken.add("a mistake: " + mistake)));
+        processes.forEach(
+                process -> process.mistakes.mistakes().forEach(mistake -> broken.add("a mistake: " + mistake)));
         return new Outcome(List.copyOf(broken), Map.copyOf(unkept), turnsTaken, builds, told);
     }
 
@@ -383,7 +229,7 @@ final class Life {
     }
 
     private long begin(Build build) {
-        Engine one = engines.get(0);
+        LifeProcess one = processes.get(0);
         return one.records.within(() -> {
             if (store.builds().stream().anyMatch(Build::isUnderWay)) {
                 throw new IllegalStateException("two builds at once");
@@ -481,7 +327,7 @@ final class Life {
 
     /** Whose turn it is; nobody's once the build that is waited for has ended. */
     private LifeTurns.@Nullable Worker next() {
-        engines.forEach(engine -> engine.inHand.keySet().removeIf(LifeTurns.Worker::hasEnded));
+        processes.forEach(process -> process.inHand.keySet().removeIf(LifeTurns.Worker::hasEnded));
         while (true) {
             Build build = build(awaited);
             if (!build.isUnderWay() && build.state() != Build.State.PLANNED && nobodyWorks()) {
@@ -491,7 +337,7 @@ final class Life {
                 throw new TooLong();
             }
             if (build.state() == Build.State.PAUSED && nobodyWorks()) {
-                engines.get(0).records.change(awaited, Build::goOn);
+                processes.get(0).records.change(awaited, Build::goOn);
                 continue;
             }
             happens(awaited);
@@ -506,28 +352,28 @@ final class Life {
     }
 
     private boolean isInHand(LifeTurns.Worker worker) {
-        return worker.hasEnded() || engines.stream().anyMatch(engine -> engine.inHand.containsKey(worker));
+        return worker.hasEnded() || processes.stream().anyMatch(process -> process.inHand.containsKey(worker));
     }
 
     private boolean nobodyWorks() {
-        return engines.stream().allMatch(engine -> engine.inHand.isEmpty());
+        return processes.stream().allMatch(process -> process.inHand.isEmpty());
     }
 
     /** Somebody works on, or lots are taken, or time goes by. */
     private LifeTurns.@Nullable Worker turn() {
         List<LifeTurns.Worker> workers = new ArrayList<>();
-        List<Engine> idle = new ArrayList<>();
+        List<LifeProcess> idle = new ArrayList<>();
         Instant now = time.instant();
-        for (Engine engine : engines) {
-            if (!engine.isAwake()) {
+        for (LifeProcess process : processes) {
+            if (!process.isAwake()) {
                 continue;
             }
-            engine.renew();
-            engine.inHand.keySet().stream()
+            process.renew();
+            process.inHand.keySet().stream()
                     .filter(worker -> !worker.until().isAfter(now))
                     .forEach(workers::add);
-            if (engine.inHand.size() < 4 && isAnyDue(now)) {
-                idle.add(engine);
+            if (process.inHand.size() < 4 && isAnyDue(now)) {
+                idle.add(process);
             }
         }
         // mostly whoever is at it goes on, since going from thread to thread costs more than all the rest
@@ -560,12 +406,12 @@ final class Life {
     private Instant nextMoment() {
         Instant now = time.instant();
         List<Instant> moments = new ArrayList<>();
-        engines.forEach(engine -> {
-            moments.add(engine.asleepUntil);
-            if (!engine.inHand.isEmpty()) {
-                moments.add(engine.renewAt);
+        processes.forEach(process -> {
+            moments.add(process.asleepUntil);
+            if (!process.inHand.isEmpty()) {
+                moments.add(process.renewAt);
             }
-            engine.inHand.keySet().forEach(worker -> moments.add(worker.until()));
+            process.inHand.keySet().forEach(worker -> moments.add(worker.until()));
         });
         store.lots().stream().filter(lot -> !lot.done()).forEach(lot -> {
             moments.add(lot.dueAt());
@@ -590,7 +436,7 @@ final class Life {
         switch (what) {
             case 0, 1 -> killed();
             case 2 ->
-                engines.get(dice.nextInt(engines.size())).asleepUntil =
+                processes.get(dice.nextInt(processes.size())).asleepUntil =
                         time.instant().plusSeconds(dice.nextInt(40));
             case 3 -> steer(id);
             case 4 -> {
@@ -608,24 +454,24 @@ final class Life {
                 meddled = true;
                 somethingWasPutBack = true;
                 killed();
-                engines.forEach(Engine::kill);
+                processes.forEach(LifeProcess::kill);
                 store.putBack(backup);
                 proofs.forget();
-                for (int i = 0; i < engines.size(); i++) {
-                    engines.set(i, new Engine(engines.get(i).name));
+                for (int i = 0; i < processes.size(); i++) {
+                    processes.set(i, new LifeProcess(processes.get(i).name, world));
                 }
             }
         }
     }
 
     private void killed() {
-        int which = dice.nextInt(engines.size());
-        engines.get(which).kill();
-        engines.set(which, new Engine(engines.get(which).name));
+        int which = dice.nextInt(processes.size());
+        processes.get(which).kill();
+        processes.set(which, new LifeProcess(processes.get(which).name, world));
     }
 
     private void steer(long id) {
-        Engine one = engines.get(0);
+        LifeProcess one = processes.get(0);
         boolean runs = build(id).state() == Build.State.RUNNING || build(id).state() == Build.State.WAITING;
         if (runs && dice.nextBoolean()) {
             one.records.change(id, build -> build.pause("abara"));

@@ -1,11 +1,13 @@
 package chalkline.server;
 
 import com.github.benmanes.caffeine.cache.Cache;
+import com.github.kagkarlsson.scheduler.Executor;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import io.github.resilience4j.circuitbreaker.CircuitBreaker;
 import java.lang.reflect.Field;
 import java.util.Map;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
 import org.springframework.aop.framework.Advised;
 import org.springframework.context.ApplicationContext;
 
@@ -22,9 +24,21 @@ final class Memory {
         Scheduler scheduler = context.getBean(Scheduler.class);
         scheduler.pause();
         noMoreLots.run();
-        until("jobs", () -> scheduler.getCurrentlyExecuting().isEmpty());
+        // whoever looks for what is due asks before each look whether it is to pause; what the last one found may not
+        // have begun yet
+        until("looks for what is due", Memory::nobodyLooks);
+        Executor executor = (Executor) value(field(Scheduler.class, "executor"), scheduler);
+        until("jobs", () -> executor.getNumberInQueueOrProcessing() == 0);
         Map<?, ?> inHand = (Map<?, ?>) field("chalkline.server.build.BuildEngine", "inHand");
         until("lots", inHand::isEmpty);
+    }
+
+    private static boolean nobodyLooks() {
+        return Thread.getAllStackTraces().entrySet().stream()
+                .filter(thread -> thread.getKey().getName().startsWith("db-scheduler-execute-due"))
+                .allMatch(thread -> Stream.of(thread.getValue())
+                        .anyMatch(frame -> frame.getClassName().endsWith(".Waiter")
+                                && frame.getMethodName().equals("doWait")));
     }
 
     void goOn() {
@@ -57,14 +71,18 @@ final class Memory {
         for (String bean : context.getBeanDefinitionNames()) {
             Object target = target(context.getBean(bean));
             if (target.getClass().getName().equals(type)) {
-                try {
-                    return value(target.getClass().getDeclaredField(name), target);
-                } catch (NoSuchFieldException e) {
-                    throw new IllegalStateException(e);
-                }
+                return value(field(target.getClass(), name), target);
             }
         }
         throw new IllegalStateException("There is no " + type + ".");
+    }
+
+    private static Field field(Class<?> type, String name) {
+        try {
+            return type.getDeclaredField(name);
+        } catch (NoSuchFieldException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     private static Object value(Field field, Object of) {

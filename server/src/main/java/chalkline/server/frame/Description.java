@@ -6,7 +6,10 @@ import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
 import io.swagger.v3.core.jackson.ModelResolver;
 import io.swagger.v3.core.jackson.TypeNameResolver;
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
@@ -23,11 +26,17 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class Description {
 
+    /** With a server of its own: else the one that is asked is put in, from the second time on. */
+    @Bean
+    OpenAPI api() {
+        return new OpenAPI()
+                .info(new Info().title("Chalk Line").version("1").description("The API of the front end."))
+                .addServersItem(new Server().url("/"));
+    }
+
     @Bean
     OpenApiCustomizer everyFieldIsThere() {
         return api -> {
-            api.getInfo().title("Chalk Line").version("1").description("The API of the front end.");
-            api.setServers(null);
             for (Schema<?> schema : api.getComponents().getSchemas().values()) {
                 if (schema.getProperties() != null) {
                     schema.setRequired(List.copyOf(schema.getProperties().keySet()));

@@ -86,6 +86,9 @@ class BeforeRightsTest {
         assertThat(json.readTree(file.toFile()))
                 .as("docs/api.json is stale: write what /api/description serves into it, then run npm run api in web/")
                 .isEqualTo(json.readTree(served));
+        assertThat(abara.get("/api/description").text())
+                .as("whenever it is asked")
+                .isEqualTo(served);
     }
 
     @Test

@@ -10,7 +10,7 @@
     const SHOWN = 30
 </script>
 
-<div class:stale aria-live="polite">
+<div class:stale aria-live="polite" aria-busy={stale}>
     <h2>
         {effect.shells === 0 ? 'Would change no shell' : `Would change ${count(effect.shells, 'shell')}`}
     </h2>
@@ -89,7 +89,8 @@
 
 <style>
     .stale {
-        opacity: 0.75;
+        /* not faded, which would leave too little contrast */
+        filter: grayscale(1);
     }
     table {
         margin-top: 8px;

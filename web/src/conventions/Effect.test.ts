@@ -32,6 +32,11 @@ test('counts snags that come and snags that go', () => {
     expect(screen.getByText(/title empty: 1\s+fewer \(1 to 0\)/)).toBeTruthy()
 })
 
+test('is busy while a newer one is worked out', () => {
+    const { container } = render(Effect, { effect: EFFECT, stale: true })
+    expect(container.querySelector('[aria-live]')?.getAttribute('aria-busy')).toBe('true')
+})
+
 test('says so when nothing would change', () => {
     const nothing = { ...EFFECT, shells: 0, standing: 0, fields: [], departments: [], snags: [], samples: [] }
     render(Effect, { effect: nothing, stale: false })

@@ -232,7 +232,7 @@ class LedgerTest {
             private <T> T thenSealed(T looked) {
                 if (writes-- > 0) {
                     done(1 + writes);
-                    assertThat(seal()).isPositive();
+                    seal(); // or the background did
                 }
                 return looked;
             }

@@ -119,8 +119,7 @@ final class Browser implements AutoCloseable {
         if (!(Boolean) page.evaluate("() => 'axe' in window")) {
             page.evaluate(AxeBuilder.getAxeScript());
         }
-        // of what is right it is not asked where it stands: on a page of a thousand elements that takes longer than all
-        // of the rest
+        // where everything stands that is right would take longer than all of the rest
         return (List<String>) page.evaluate("""
                 async tags => {
                     const found = await axe.run({ runOnly: tags, resultTypes: ['violations'] });

@@ -24,8 +24,7 @@ final class Memory {
         Scheduler scheduler = context.getBean(Scheduler.class);
         scheduler.pause();
         noMoreLots.run();
-        // whoever looks for what is due asks before each look whether it is to pause; what the last one found may not
-        // have begun yet
+        // what the last look found may not have begun yet
         until("looks for what is due", Memory::nobodyLooks);
         Executor executor = (Executor) value(field(Scheduler.class, "executor"), scheduler);
         until("jobs", () -> executor.getNumberInQueueOrProcessing() == 0);

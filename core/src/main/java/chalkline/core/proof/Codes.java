@@ -1,6 +1,5 @@
 package chalkline.core.proof;
 
-import chalkline.core.Many;
 import chalkline.core.conventions.Setting;
 import chalkline.core.naming.NamePattern;
 import chalkline.core.naming.PatternException;
@@ -20,7 +19,7 @@ final class Codes {
 
     /** Settles the codes of all drafts, which come by key. */
     static void makeUnique(List<Draft> drafts, int limit) {
-        Many.of(sharing(drafts)).forEach(Codes::tellApart);
+        sharing(drafts).parallelStream().forEach(Codes::tellApart);
         for (Draft draft : drafts) {
             if (Text.length(draft.code()) > limit) {
                 draft.snags.add(Snag.CODE_TOO_LONG);

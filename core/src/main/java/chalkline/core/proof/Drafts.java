@@ -1,6 +1,5 @@
 package chalkline.core.proof;
 
-import chalkline.core.Many;
 import chalkline.core.arrivals.Person;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
@@ -17,6 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.IntStream;
 
 /**
  * What follows for each shell from itself and the conventions alone, before the shells are held against each other and
@@ -111,7 +111,8 @@ final class Drafts {
         Thread asker = Thread.currentThread();
         return new Drafts(
                 conventions,
-                Many.upTo(shells.size())
+                IntStream.range(0, shells.size())
+                        .parallel()
                         .mapToObj(i -> {
                             giveUpIfInterrupted(asker);
                             Shell shell = shells.get(i);
@@ -179,7 +180,7 @@ final class Drafts {
 
     /** The shells on their way into a proof, each to be changed by it. */
     List<Draft> begin() {
-        return new ArrayList<>(Many.of(all).map(Draft::new).toList());
+        return new ArrayList<>(all.parallelStream().map(Draft::new).toList());
     }
 
     private static Rendered render(Shell shell, Rendering rendering, Windows windows) {

@@ -1,6 +1,5 @@
 package chalkline.core.proof;
 
-import chalkline.core.Many;
 import chalkline.core.arrivals.AcademicSession;
 import chalkline.core.arrivals.RegistrarList;
 import chalkline.core.arrivals.Section;
@@ -24,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -119,7 +119,8 @@ public final class Proof {
                         proof -> again.isPresent() && proof.conventions.limits().equals(conventions.limits()))
                 .filter(proof -> proof.settled.holdsFor(begun));
         this.settled = alike.map(proof -> proof.settled).orElseGet(() -> settle(begun, making));
-        this.ofDrafts = Many.upTo(begun.size())
+        this.ofDrafts = IntStream.range(0, begun.size())
+                .parallel()
                 .mapToObj(
                         alike.isPresent()
                                 ? i -> row(begun.get(i), alike.get().ofDrafts.get(i))

@@ -1,6 +1,5 @@
 package chalkline.core.proof;
 
-import chalkline.core.Many;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.KeptParts;
 import chalkline.core.conventions.Setting;
@@ -9,6 +8,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
  * What came of holding the shells of a term against each other and against the LMS: which shell is held as which, codes that
@@ -76,8 +76,8 @@ final class Settled {
             Collection<Section> sections,
             int most,
             KeptParts kept) {
-        List<Seen> seen = Many.of(drafts).map(Seen::of).toList();
-        List<Set<Snag>> rendered = Many.of(drafts)
+        List<Seen> seen = drafts.parallelStream().map(Seen::of).toList();
+        List<Set<Snag>> rendered = drafts.parallelStream()
                 .<Set<Snag>>map(draft -> EnumSet.copyOf(draft.snags))
                 .toList();
         Adoption.adopt(drafts, held, term);
@@ -87,7 +87,8 @@ final class Settled {
         Clashes clashes = new Clashes(drafts, held, term, kept);
         List<Clashes.Closing> closings = clashes.judge();
         return new Settled(
-                Many.upTo(drafts.size())
+                IntStream.range(0, drafts.size())
+                        .parallel()
                         .mapToObj(i -> one(drafts.get(i), seen.get(i), rendered.get(i)))
                         .toList(),
                 closings,
@@ -103,9 +104,13 @@ final class Settled {
     /** Gives other drafts of the same sections what came of these; false, and nothing given, where that need not hold. */
     boolean holdsFor(List<Draft> others) {
         boolean same = others.size() == drafts.size()
-                && Many.upTo(drafts.size()).allMatch(i -> drafts.get(i).seen().isStillSeenOf(others.get(i)));
+                && IntStream.range(0, drafts.size())
+                        .parallel()
+                        .allMatch(i -> drafts.get(i).seen().isStillSeenOf(others.get(i)));
         if (same) {
-            Many.upTo(drafts.size()).forEach(i -> drafts.get(i).giveTo(others.get(i)));
+            IntStream.range(0, drafts.size())
+                    .parallel()
+                    .forEach(i -> drafts.get(i).giveTo(others.get(i)));
         }
         return same;
     }

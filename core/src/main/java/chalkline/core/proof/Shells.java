@@ -1,6 +1,5 @@
 package chalkline.core.proof;
 
-import chalkline.core.Many;
 import chalkline.core.arrivals.Section;
 import chalkline.core.conventions.Conventions;
 import chalkline.core.conventions.Setting;
@@ -50,7 +49,7 @@ final class Shells {
                             stack.settingsOf(lead),
                             Optional.of(set))));
         }
-        List<String> keys = Many.of(sections).map(this::ownKeyOf).toList();
+        List<String> keys = sections.parallelStream().map(this::ownKeyOf).toList();
         // in the order of the list, which is mostly that of the keys
         Map<String, List<Section>> groups = new LinkedHashMap<>(sections.size() * 2);
         for (int i = 0; i < keys.size(); i++) {
@@ -59,7 +58,7 @@ final class Shells {
                 groups.computeIfAbsent(keys.get(i), key -> new ArrayList<>(1)).add(section);
             }
         }
-        Many.of(List.copyOf(groups.entrySet()))
+        List.copyOf(groups.entrySet()).parallelStream()
                 .map(group -> together(group.getKey(), group.getValue()))
                 .forEachOrdered(shells::add);
         shells.sort(BY_KEY);
@@ -80,8 +79,10 @@ final class Shells {
      */
     Optional<List<Shell>> again(List<Shell> before, Stack then) {
         boolean stay = stack.givesAlike(Setting.SHELL_PER, then)
-                || Many.of(before).allMatch(shell -> isPutTogetherAsBefore(shell, then));
-        return stay ? Optional.of(Many.of(before).map(this::withItsSettings).toList()) : Optional.empty();
+                || before.parallelStream().allMatch(shell -> isPutTogetherAsBefore(shell, then));
+        return stay
+                ? Optional.of(before.parallelStream().map(this::withItsSettings).toList())
+                : Optional.empty();
     }
 
     private boolean isPutTogetherAsBefore(Shell shell, Stack then) {

@@ -70,8 +70,7 @@ class LedgerCheck {
                 number = one.seal();
                 digest = one.digest();
             }
-            // others go on writing: the end is read after the entries, and what was sealed meanwhile is gone through as
-            // well
+            // others go on writing: the end is read after the entries, so that it is never behind them
             head = chain.head();
             part = part.size() == PART || number < head.number() ? chain.after(number, PART) : List.of();
         }

@@ -88,6 +88,9 @@
 </div>
 
 <style>
+    div:not(:first-child) {
+        margin-top: 24px;
+    }
     .stale {
         /* not faded, which would leave too little contrast */
         filter: grayscale(1);
